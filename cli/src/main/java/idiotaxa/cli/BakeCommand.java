@@ -1,0 +1,241 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.NearestCovered;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.format.FileBundle;
+import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.handoff.ClaimedMesh;
+import idiotaxa.core.handoff.FileNames;
+import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.handoff.HandoffRequest;
+import idiotaxa.core.handoff.HandoffWriter;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshMerger;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+@Command(
+    name = "bake",
+    description = "Bakes ID maps of a target, from itself or from sources.",
+    mixinStandardHelpOptions = true)
+final class BakeCommand implements Callable<Integer> {
+  @Parameters(paramLabel = "TARGET", description = "Model with the UVs that receives the maps.")
+  private Path targetFile;
+
+  @Option(names = "--source", description = "Model that IDs are read from; may be given again.")
+  private List<Path> sourceFiles = new ArrayList<>();
+
+  @Option(names = "--origin", description = "vertex-colors, materials, parts or pieces.")
+  private String originWord;
+
+  @Option(names = "--palette", description = "Palette file whose groups are matched.")
+  private Path paletteFile;
+
+  @Option(names = "--sheet-by", description = "udim, material or one.")
+  private String sheetBy;
+
+  @Option(names = "--pair", description = "names or all.")
+  private String pair;
+
+  @Option(names = "--masks", description = "Write a mask for every group.")
+  private boolean hasMasks;
+
+  @Option(names = "--mesh", description = "Write the target with vertex colours: glb.")
+  private String meshFormat;
+
+  @Option(names = "--out", required = true, description = "Folder to write to.")
+  private Path out;
+
+  @Option(names = "--json", description = "Print the report as JSON.")
+  private boolean isJson;
+
+  @Option(names = "--strict", description = "Exit with 4 when something needs a look.")
+  private boolean isStrict;
+
+  @Mixin private SamplingOptions sampling;
+
+  @Spec private CommandSpec spec;
+
+  private final List<String> notes = new ArrayList<>();
+
+  @Override
+  public Integer call() throws IOException {
+    checkArguments();
+    BakeTimes times = new BakeTimes();
+    Mesh target = MeshFiles.read(FileBundle.beside(targetFile));
+    Mesh source = sourceFiles.isEmpty() ? target : readSources();
+    times.mark("read");
+    Palette palette = readPalette();
+    IdOrigin origin = chooseOrigin(source);
+    OriginReading reading = Origins.read(source, origin, palette.groups());
+    noteReading(reading);
+    Progress progress = new PrintedProgress(spec.commandLine().getErr());
+    Pairing pairing = sourceFiles.isEmpty() ? null : choosePairing(target, source);
+    PreparedBake prepared =
+        pairing == null
+            ? PreparedBake.fromTarget(target, reading)
+            : PreparedBake.fromSource(
+                target,
+                source,
+                reading,
+                pairing,
+                sampling.reach(),
+                sampling.threads(),
+                progress);
+    times.mark("prepare");
+    List<BakedSheet> sheets = bakeSheets(target, prepared, progress);
+    times.mark("bake");
+    String base = FileNames.clean(stem(targetFile));
+    Palette used = new Palette(base, reading.groups());
+    HandoffRequest request =
+        new HandoffRequest(
+            base,
+            "A",
+            Instant.now(),
+            used,
+            sheets,
+            meshFormat == null ? null : ClaimedMesh.of(target, reading.surface(), used),
+            settings(origin, prepared, pairing),
+            new HandoffRequest.Contents(hasMasks, false));
+    FolderSink sink = new FolderSink(out);
+    new HandoffWriter(request, sink, sampling.threads(), progress).write();
+    times.mark("write");
+    BakeReportFile report = new BakeReportFile(request, notes, times);
+    sink.put("report.json", stream -> stream.write(report.json()));
+    spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
+    return isStrict && report.needsALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
+  }
+
+  private void checkArguments() {
+    if (meshFormat != null && !meshFormat.equals("glb")) {
+      throw new IllegalArgumentException(
+          "--mesh " + meshFormat + " cannot be written yet; choose glb");
+    }
+    if (meshFormat != null && !sourceFiles.isEmpty()) {
+      throw new IllegalArgumentException(
+          "--mesh writes the target's own groups and cannot be combined with --source yet");
+    }
+    if (pair != null && !pair.equals("names") && !pair.equals("all")) {
+      throw new IllegalArgumentException("--pair must be names or all, got " + pair);
+    }
+    sampling.check();
+  }
+
+  private Mesh readSources() throws IOException {
+    List<Mesh> meshes = new ArrayList<>();
+    for (Path file : sourceFiles) {
+      meshes.add(MeshFiles.read(FileBundle.beside(file)));
+    }
+    return MeshMerger.merge(meshes);
+  }
+
+  private Palette readPalette() throws IOException {
+    return paletteFile == null
+        ? new Palette("", List.of())
+        : PaletteFile.read(Files.readString(paletteFile));
+  }
+
+  private IdOrigin chooseOrigin(Mesh source) {
+    if (originWord == null) {
+      IdOrigin best = Origins.best(source);
+      notes.add("origin " + best.word() + " was chosen: it is the first that has data");
+      return best;
+    }
+    if (originWord.equals("texture") || originWord.equals("claims")) {
+      throw new IllegalArgumentException(
+          "origin " + originWord + " cannot be baked from the command line yet; choose"
+              + " vertex-colors, materials, parts or pieces");
+    }
+    IdOrigin origin = IdOrigin.parse(originWord);
+    if (!Origins.hasData(source, origin)) {
+      notes.add(
+          "origin "
+              + origin.word()
+              + " holds only one value, the map comes out in one colour; "
+              + Origins.best(source).word()
+              + " has data");
+    }
+    return origin;
+  }
+
+  private void noteReading(OriginReading reading) {
+    if (!reading.strays().isEmpty()) {
+      notes.add("strays, left unclaimed: " + String.join(", ", reading.strays()));
+    }
+  }
+
+  private Pairing choosePairing(Mesh target, Mesh source) {
+    Pairing pairing =
+        pair == null
+            ? Pairing.fitting(target, source)
+            : pair.equals("all") ? Pairing.all(target) : Pairing.byNames(target, source);
+    notes.add("pairing " + pairing.word());
+    if (!pairing.unpairedTarget().isEmpty()) {
+      notes.add("target parts without partner: " + String.join(", ", pairing.unpairedTarget()));
+    }
+    return pairing;
+  }
+
+  private List<BakedSheet> bakeSheets(Mesh target, PreparedBake prepared, Progress progress) {
+    SheetLayout layout = chooseLayout(target);
+    List<BakedSheet> sheets = new ArrayList<>();
+    for (Sheet sheet : layout.divide(target)) {
+      sheets.add(prepared.bake(sheet, sampling.settings(), progress));
+    }
+    return sheets;
+  }
+
+  private SheetLayout chooseLayout(Mesh target) {
+    if (sheetBy == null) {
+      return SheetLayout.fitting(target);
+    }
+    return switch (sheetBy) {
+      case "udim" -> SheetLayout.UDIM;
+      case "material" -> SheetLayout.MATERIAL;
+      case "one" -> SheetLayout.ONE;
+      default ->
+          throw new IllegalArgumentException(
+              "--sheet-by must be udim, material or one, got " + sheetBy);
+    };
+  }
+
+  private HandoffRequest.Settings settings(
+      IdOrigin origin, PreparedBake prepared, Pairing pairing) {
+    int padding = sampling.padding();
+    return new HandoffRequest.Settings(
+        origin.word(),
+        sampling.size(),
+        sampling.size(),
+        sampling.samples(),
+        padding == NearestCovered.EVERYWHERE ? -1 : padding,
+        prepared.reach().orElse(null),
+        Optional.ofNullable(pairing).map(Pairing::word).orElse("none"));
+  }
+
+  private static String stem(Path file) {
+    return file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
+  }
+}

@@ -1,0 +1,100 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.SheetReport;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.handoff.HandoffRequest;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.ToLongFunction;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** report.json of a bake, and the same in one sentence. */
+final class BakeReportFile {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  private final HandoffRequest request;
+  private final List<String> notes;
+  private final BakeTimes times;
+
+  BakeReportFile(HandoffRequest request, List<String> notes, BakeTimes times) {
+    this.request = request;
+    this.notes = notes;
+    this.times = times;
+  }
+
+  boolean needsALook() {
+    return sum(SheetReport::missed) > 0
+        || sum(SheetReport::conflicts) > 0
+        || notes.stream().anyMatch(note -> note.startsWith("strays"));
+  }
+
+  private long sum(ToLongFunction<SheetReport> value) {
+    return request.sheets().stream().map(BakedSheet::report).mapToLong(value).sum();
+  }
+
+  String sentence() {
+    return String.format(
+        Locale.ROOT,
+        "%d texels covered, %d missed, %d conflicts, %d groups, %.1f s",
+        sum(SheetReport::covered),
+        sum(SheetReport::missed),
+        sum(SheetReport::conflicts),
+        request.palette().groups().size(),
+        times.seconds());
+  }
+
+  byte[] json() {
+    return text().getBytes(StandardCharsets.UTF_8);
+  }
+
+  String text() {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("asset", request.baseName()).put("origin", request.settings().origin());
+    root.put("pairing", request.settings().pairing());
+    if (request.settings().reach() != null) {
+      root.putObject("reach")
+          .put("outward", request.settings().reach().outward())
+          .put("inward", request.settings().reach().inward())
+          .put("unit", "m");
+    }
+    ArrayNode list = root.putArray("notes");
+    notes.forEach(list::add);
+    ObjectNode millis = root.putObject("milliseconds");
+    times.millis().forEach(millis::put);
+    ArrayNode sheets = root.putArray("sheets");
+    request.sheets().forEach(sheet -> sheets.add(sheet(sheet.report())));
+    return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
+  }
+
+  private ObjectNode sheet(SheetReport report) {
+    ObjectNode node = JSON.createObjectNode();
+    node.put("name", report.sheet()).put("width", report.width()).put("height", report.height());
+    node.put("covered", report.covered()).put("missed", report.missed());
+    node.put("fallback", report.fallback()).put("overlapping", report.overlapping());
+    node.put("conflicts", report.conflicts()).put("rays", report.rays());
+    node.put("milliseconds", report.millis());
+    ArrayNode groups = node.putArray("groups");
+    for (Group group : request.palette().groups()) {
+      groups
+          .addObject()
+          .put("number", group.number())
+          .put("name", group.name())
+          .put("texels", report.groupTexels()[group.number()]);
+    }
+    ArrayNode parts = node.putArray("parts");
+    for (SheetReport.PartReport part : report.parts()) {
+      parts
+          .addObject()
+          .put("part", part.part())
+          .put("covered", part.covered())
+          .put("missed", part.missed())
+          .put("fallback", part.fallback())
+          .put("conflicts", part.conflicts());
+    }
+    return node;
+  }
+}

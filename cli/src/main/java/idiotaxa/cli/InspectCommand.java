@@ -1,0 +1,99 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.ModelInspection;
+import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.format.FileBundle;
+import idiotaxa.core.format.MeshFiles;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.json.JsonMapper;
+
+@Command(
+    name = "inspect",
+    description = "Tells what files contain: parts, pieces, islands, sheets, colours, findings.",
+    mixinStandardHelpOptions = true)
+final class InspectCommand implements Callable<Integer> {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  @Parameters(arity = "1..*", paramLabel = "FILE")
+  private List<Path> files;
+
+  @Option(names = "--json", description = "Print JSON instead of text.")
+  private boolean isJson;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    Map<String, ModelInspection> found = new LinkedHashMap<>();
+    for (Path file : files) {
+      found.put(
+          file.getFileName().toString(),
+          ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file))));
+    }
+    PrintWriter out = spec.commandLine().getOut();
+    if (isJson) {
+      out.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(found));
+    } else {
+      found.forEach((name, inspection) -> print(out, name, inspection));
+    }
+    return Main.WRITTEN;
+  }
+
+  private static void print(PrintWriter out, String name, ModelInspection model) {
+    var box = model.bounds();
+    out.println(name);
+    out.printf(
+        Locale.ROOT,
+        "  %d triangles, %d faces, %d vertices, %.3f × %.3f × %.3f m%n",
+        model.triangles(),
+        model.faces(),
+        model.vertices(),
+        box.maxX() - box.minX(),
+        box.maxY() - box.minY(),
+        box.maxZ() - box.minZ());
+    out.printf(
+        "  %d parts, %d pieces, %d islands, UVs: %s, vertex colours: %s%n",
+        model.parts().size(),
+        model.pieces(),
+        model.islands(),
+        model.hasUvs() ? "yes" : "no",
+        model.hasVertexColors() ? model.vertexColors().size() + " distinct" : "no");
+    model.sheets().forEach(s -> out.printf("  sheet %s: %d triangles%n", s.name(), s.triangles()));
+    model
+        .materials()
+        .forEach(
+            m ->
+                out.printf(
+                    "  material %s %s: %d triangles%n", m.name(), m.baseColor(), m.triangles()));
+    model
+        .vertexColors()
+        .forEach(c -> out.printf(Locale.ROOT, "  colour %s: %.4f m²%n", c.color(), c.area()));
+    model
+        .parts()
+        .forEach(
+            p ->
+                out.printf(
+                    Locale.ROOT,
+                    "  part %s: %d pieces, %d triangles, %.4f m²%n",
+                    p.name().isEmpty() ? "(no name)" : p.name(),
+                    p.pieces(),
+                    p.triangles(),
+                    p.area()));
+    for (Finding finding : model.findings()) {
+      out.printf("  finding %s: %s %s%n", finding.code(), finding.what(), finding.cure());
+    }
+  }
+}

@@ -1,0 +1,57 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.format.FormatException;
+import java.io.PrintWriter;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** {@code idiotaxa bake} and {@code idiotaxa inspect}. */
+@Command(
+    name = "idiotaxa",
+    description = "Sorts the surface of a model into material groups and bakes ID maps.",
+    mixinStandardHelpOptions = true,
+    subcommands = {BakeCommand.class, InspectCommand.class})
+public final class Main {
+  /** Files were written. */
+  public static final int WRITTEN = 0;
+
+  /** The arguments cannot be meant. */
+  public static final int WRONG_ARGUMENTS = 2;
+
+  /** A file was refused. */
+  public static final int INPUT_REFUSED = 3;
+
+  /** Written, but something needs a look; with {@code --strict} only. */
+  public static final int NEEDS_A_LOOK = 4;
+
+  private Main() {}
+
+  public static void main(String[] args) {
+    System.exit(
+        run(new PrintWriter(System.out, true), new PrintWriter(System.err, true), args));
+  }
+
+  /**
+   * @param out results
+   * @param err progress and errors
+   * @return the exit code
+   */
+  public static int run(PrintWriter out, PrintWriter err, String... args) {
+    CommandLine line = new CommandLine(new Main());
+    line.setOut(out);
+    line.setErr(err);
+    line.setExecutionExceptionHandler(
+        (exception, command, parsed) -> {
+          if (exception instanceof FormatException) {
+            err.println(exception.getMessage());
+            return INPUT_REFUSED;
+          }
+          if (exception instanceof IllegalArgumentException) {
+            err.println(exception.getMessage());
+            return WRONG_ARGUMENTS;
+          }
+          throw exception;
+        });
+    return line.execute(args);
+  }
+}

@@ -1,0 +1,4 @@
+package idiotaxa.core.bake;
+
+/** The maps of a sheet with what they are worth. */
+public record BakedSheet(String name, SheetMaps maps, SheetReport report) {}

@@ -1,0 +1,75 @@
+package idiotaxa.core.bake;
+
+import java.util.Arrays;
+import java.util.BitSet;
+
+/**
+ * Shares of the texels that more than one group has, kept sparse: all others belong wholly to their
+ * crisp group. The shares of a texel sum to 255.
+ */
+public final class Coverage {
+  private final int[] texels;
+  private final int[] start;
+  private final char[] groups;
+  private final byte[] shares;
+  private final BitSet isShared = new BitSet();
+
+  /**
+   * @param texels ascending
+   * @param start first entry of every texel, and the number of entries at the end
+   * @param groups group number of every entry
+   * @param shares 0 … 255, unsigned, of every entry
+   */
+  Coverage(int[] texels, int[] start, char[] groups, byte[] shares) {
+    this.texels = texels;
+    this.start = start;
+    this.groups = groups;
+    this.shares = shares;
+    for (int texel : texels) {
+      isShared.set(texel);
+    }
+  }
+
+  /** No texel is shared. */
+  static Coverage none() {
+    return new Coverage(new int[0], new int[1], new char[0], new byte[0]);
+  }
+
+  /** Number of texels with more than one group. */
+  public int mixedCount() {
+    return texels.length;
+  }
+
+  /** Index of a shared texel's entries, negative where one group has it all. */
+  public int find(int texel) {
+    // Almost no texel is shared: a bit answers that without a search.
+    return isShared.get(texel) ? Arrays.binarySearch(texels, texel) : -1;
+  }
+
+  /** Coverage 0 … 255 of all groups of a set in the shared texel {@code index} of {@link #find}. */
+  public int sumOf(int index, boolean[] isInSet) {
+    int sum = 0;
+    for (int e = start[index]; e < start[index + 1]; e++) {
+      if (groups[e] < isInSet.length && isInSet[groups[e]]) {
+        sum += shares[e] & 0xFF;
+      }
+    }
+    return sum;
+  }
+
+  int[] texels() {
+    return texels;
+  }
+
+  int[] start() {
+    return start;
+  }
+
+  char[] groups() {
+    return groups;
+  }
+
+  byte[] shares() {
+    return shares;
+  }
+}

@@ -1,0 +1,86 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.array.IntList;
+import java.util.Arrays;
+
+/** Collects shared texels tile by tile; tiles may be filled by different threads. */
+final class CoverageBuilder {
+  private final IntList[] ofTile;
+
+  CoverageBuilder(int tiles) {
+    ofTile = new IntList[tiles];
+  }
+
+  /** Adds a texel with its votes: texel, number of groups, then group and share each. */
+  void add(int tile, int texel, TexelVotes votes) {
+    if (ofTile[tile] == null) {
+      ofTile[tile] = new IntList();
+    }
+    IntList list = ofTile[tile];
+    int[] shares = votes.shares();
+    list.add(texel);
+    list.add(votes.size());
+    for (int i = 0; i < votes.size(); i++) {
+      list.add(votes.group(i));
+      list.add(shares[i]);
+    }
+  }
+
+  Coverage build() {
+    long[] keys = keys();
+    Arrays.sort(keys);
+    int[] texels = new int[keys.length];
+    int[] start = new int[keys.length + 1];
+    IntList entries = new IntList(4 * keys.length);
+    IntList joined = join();
+    for (int i = 0; i < keys.length; i++) {
+      texels[i] = (int) (keys[i] >>> 32);
+      int position = (int) keys[i];
+      int size = joined.get(position + 1);
+      for (int e = 0; e < 2 * size; e++) {
+        entries.add(joined.get(position + 2 + e));
+      }
+      start[i + 1] = start[i] + size;
+    }
+    char[] groups = new char[start[keys.length]];
+    byte[] shares = new byte[groups.length];
+    for (int e = 0; e < groups.length; e++) {
+      groups[e] = (char) entries.get(2 * e);
+      shares[e] = (byte) entries.get(2 * e + 1);
+    }
+    return new Coverage(texels, start, groups, shares);
+  }
+
+  private IntList join() {
+    IntList joined = new IntList(1024);
+    for (IntList list : ofTile) {
+      for (int i = 0; list != null && i < list.size(); i++) {
+        joined.add(list.get(i));
+      }
+    }
+    return joined;
+  }
+
+  /** Texel in the upper half, position in the joined list in the lower. */
+  private long[] keys() {
+    int count = 0;
+    for (IntList list : ofTile) {
+      for (int i = 0; list != null && i < list.size(); i += 2 + 2 * list.get(i + 1)) {
+        count++;
+      }
+    }
+    long[] keys = new long[count];
+    int n = 0;
+    int base = 0;
+    for (IntList list : ofTile) {
+      if (list == null) {
+        continue;
+      }
+      for (int i = 0; i < list.size(); i += 2 + 2 * list.get(i + 1)) {
+        keys[n++] = (long) list.get(i) << 32 | (base + i);
+      }
+      base += list.size();
+    }
+    return keys;
+  }
+}

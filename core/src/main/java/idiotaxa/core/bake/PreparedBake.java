@@ -1,0 +1,106 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.Bvh;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+
+/**
+ * Everything that the sheets of one bake share: the target, what is read, and from a source the
+ * hierarchy, the pairing and the reach. Immutable; sheets may be baked one after another.
+ */
+public final class PreparedBake {
+  private final Mesh target;
+  private final Supplier<IdReader> readers;
+  private final Reach reach;
+  private final int maxGroup;
+
+  private PreparedBake(Mesh target, Supplier<IdReader> readers, Reach reach, int maxGroup) {
+    this.target = target;
+    this.readers = readers;
+    this.reach = reach;
+    this.maxGroup = maxGroup;
+  }
+
+  /** Reads IDs from the target itself. */
+  public static PreparedBake fromTarget(Mesh target, OriginReading reading) {
+    return new PreparedBake(
+        target, () -> new SelfReader(reading.surface()), null, maxGroup(reading));
+  }
+
+  /**
+   * Reads IDs from a source by rays.
+   *
+   * @param reach empty to measure it
+   */
+  public static PreparedBake fromSource(
+      Mesh target,
+      Mesh source,
+      OriginReading reading,
+      Pairing pairing,
+      Optional<Reach> reach,
+      int threads,
+      Progress progress) {
+    progress.at("building the hierarchy", 0);
+    Bvh bvh = Bvh.of(source, threads);
+    progress.at("measuring the reach", 0.5);
+    Reach used =
+        reach.orElseGet(() -> new ReachMeasure(target, source, pairing).measure(bvh, threads));
+    SourceSetup setup =
+        new SourceSetup(target, source, bvh, reading.surface(), new RaySettings(used, pairing));
+    return new PreparedBake(target, () -> new RayReader(setup), used, maxGroup(reading));
+  }
+
+  private static int maxGroup(OriginReading reading) {
+    return reading.groups().stream().mapToInt(g -> g.number()).max().orElse(0);
+  }
+
+  /** The reach in use; empty when nothing is traced. */
+  public Optional<Reach> reach() {
+    return Optional.ofNullable(reach);
+  }
+
+  /**
+   * @throws CancelledException when the progress says so
+   */
+  public BakedSheet bake(Sheet sheet, SheetSettings settings, Progress progress) {
+    long begin = System.nanoTime();
+    SheetBaker baker = new SheetBaker(target, sheet, settings, readers, progress);
+    SheetMaps maps = baker.bake();
+    long millis = (System.nanoTime() - begin) / 1_000_000;
+    return new BakedSheet(
+        sheet.name(), maps, report(sheet.name(), maps, baker.counts(), millis));
+  }
+
+  private SheetReport report(String name, SheetMaps maps, SampleCounts counts, long millis) {
+    List<SheetReport.PartReport> parts = new ArrayList<>();
+    long fallback = 0;
+    for (int p = 0; p < target.parts().size(); p++) {
+      fallback += counts.fallbackOfPart[p];
+      if (counts.coveredOfPart[p] > 0) {
+        parts.add(
+            new SheetReport.PartReport(
+                target.parts().get(p).name(),
+                counts.coveredOfPart[p],
+                counts.missedOfPart[p],
+                counts.fallbackOfPart[p],
+                counts.conflictsOfPart[p]));
+      }
+    }
+    return new SheetReport(
+        name,
+        maps.width(),
+        maps.height(),
+        maps.countCovered(),
+        maps.countMissed(),
+        fallback,
+        counts.overlapping,
+        counts.conflicts,
+        maps.texelsOfGroup(maxGroup),
+        parts,
+        counts.rays,
+        millis);
+  }
+}

@@ -1,0 +1,27 @@
+package idiotaxa.core.bake;
+
+/**
+ * Hears how far a bake is. Called from the bake's own threads, often; implementations must be quick
+ * and thread-safe.
+ */
+public interface Progress {
+  Progress NONE =
+      new Progress() {
+        @Override
+        public void at(String doing, double share) {}
+
+        @Override
+        public boolean isCancelled() {
+          return false;
+        }
+      };
+
+  /**
+   * @param doing what is under way, in words for the artist
+   * @param share 0 … 1 of that
+   */
+  void at(String doing, double share);
+
+  /** Asked between blocks of work; true ends the bake with {@link CancelledException}. */
+  boolean isCancelled();
+}

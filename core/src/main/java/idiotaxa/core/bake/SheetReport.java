@@ -1,0 +1,45 @@
+package idiotaxa.core.bake;
+
+import java.util.List;
+
+/**
+ * What a baked sheet is worth.
+ *
+ * @param covered texels on the target
+ * @param missed texels whose samples all missed the source
+ * @param fallback texel centres that took the closest point because the ray missed
+ * @param overlapping texel centres with more than one owner
+ * @param conflicts further owners of texel centres that would have given another group
+ * @param groupTexels texels by group number, 0 for unclaimed
+ * @param parts per target part, counted at texel centres
+ * @param rays sent
+ * @param millis time for this sheet
+ */
+public record SheetReport(
+    String sheet,
+    int width,
+    int height,
+    long covered,
+    long missed,
+    long fallback,
+    long overlapping,
+    long conflicts,
+    long[] groupTexels,
+    List<PartReport> parts,
+    long rays,
+    long millis) {
+
+  /** Counts at texel centres of one target part. */
+  public record PartReport(
+      String part, long covered, long missed, long fallback, long conflicts) {}
+
+  /** Share of the sheet's texels that lie on the target, 0 … 1. */
+  public double coveredShare() {
+    return covered / ((double) width * height);
+  }
+
+  /** Share of the covered texels that are missed, 0 … 1. */
+  public double missedShare() {
+    return covered == 0 ? 0 : missed / (double) covered;
+  }
+}

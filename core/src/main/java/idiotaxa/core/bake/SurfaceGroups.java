@@ -1,0 +1,87 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.group.Group;
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * The group of every point of a surface. Inside a triangle whose corners differ, the group with the
+ * largest sum of barycentric weights holds, so a triangle between two groups never shows a third.
+ */
+public final class SurfaceGroups {
+  private static final char MIXED = 0xFFFF;
+
+  private final char[] ofTriangle;
+  private final char[] ofTriangleCorner;
+
+  private SurfaceGroups(char[] ofTriangle, char[] ofTriangleCorner) {
+    this.ofTriangle = ofTriangle;
+    this.ofTriangleCorner = ofTriangleCorner;
+  }
+
+  /**
+   * @param faceGroup group number of every face, 0 for unclaimed
+   */
+  public static SurfaceGroups ofFaces(Mesh mesh, int[] faceGroup) {
+    char[] groups = new char[mesh.triangleCount()];
+    for (int t = 0; t < groups.length; t++) {
+      groups[t] = checked(faceGroup[mesh.triangleFace(t)]);
+    }
+    return new SurfaceGroups(groups, null);
+  }
+
+  /**
+   * @param cornerGroup group number of every corner, 0 for unclaimed
+   */
+  public static SurfaceGroups ofCorners(Mesh mesh, int[] cornerGroup) {
+    char[] groups = new char[mesh.triangleCount()];
+    char[] corners = new char[3 * groups.length];
+    for (int t = 0; t < groups.length; t++) {
+      for (int k = 0; k < 3; k++) {
+        corners[3 * t + k] = checked(cornerGroup[mesh.triangleCorner(t, k)]);
+      }
+      boolean isUniform =
+          corners[3 * t] == corners[3 * t + 1] && corners[3 * t] == corners[3 * t + 2];
+      groups[t] = isUniform ? corners[3 * t] : MIXED;
+    }
+    return new SurfaceGroups(groups, corners);
+  }
+
+  private static char checked(int group) {
+    if (group < 0 || group > Group.MAX_NUMBER) {
+      throw new IllegalArgumentException(
+          "group numbers must be in 0 … " + Group.MAX_NUMBER + ", got " + group);
+    }
+    return (char) group;
+  }
+
+  /** Group number at barycentric weights of corners 0, 1 and 2; the smaller number on a tie. */
+  public int at(int triangle, double w0, double w1, double w2) {
+    int group = ofTriangle[triangle];
+    if (group != MIXED) {
+      return group;
+    }
+    int g0 = ofTriangleCorner[3 * triangle];
+    int g1 = ofTriangleCorner[3 * triangle + 1];
+    int g2 = ofTriangleCorner[3 * triangle + 2];
+    double s0 = w0 + (g1 == g0 ? w1 : 0) + (g2 == g0 ? w2 : 0);
+    double s1 = w1 + (g0 == g1 ? w0 : 0) + (g2 == g1 ? w2 : 0);
+    double s2 = w2 + (g0 == g2 ? w0 : 0) + (g1 == g2 ? w1 : 0);
+    int best = g0;
+    double bestSum = s0;
+    if (s1 > bestSum || (s1 == bestSum && g1 < best)) {
+      best = g1;
+      bestSum = s1;
+    }
+    return s2 > bestSum || (s2 == bestSum && g2 < best) ? g2 : best;
+  }
+
+  /** Whether the whole surface is of one group. */
+  public boolean isUniform() {
+    for (char group : ofTriangle) {
+      if (group == MIXED || group != ofTriangle[0]) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

@@ -1,0 +1,167 @@
+package idiotaxa.core.format;
+
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The JSON of a glTF file with its buffers. Buffers are inline, in the GLB, or files of the upload. */
+final class GltfDocument {
+  private static final int JSON_CHUNK = 0x4E4F534A;
+  private static final int BIN_CHUNK = 0x004E4942;
+  private static final String CURE = "export the file again";
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  private final FileBundle bundle;
+  private final JsonNode root;
+  private final ByteBuffer binaryChunk;
+  private final Map<Integer, ByteBuffer> buffers = new HashMap<>();
+
+  private GltfDocument(FileBundle bundle, JsonNode root, ByteBuffer binaryChunk) {
+    this.bundle = bundle;
+    this.root = root;
+    this.binaryChunk = binaryChunk;
+    String version = root.path("asset").path("version").asString("");
+    if (!version.startsWith("2.")) {
+      throw refuse("asset.version", "this is glTF \"" + version + "\", not 2.0");
+    }
+  }
+
+  static GltfDocument ofJson(FileBundle bundle, ByteBuffer bytes) {
+    return new GltfDocument(bundle, parse(bundle, bytes), null);
+  }
+
+  static GltfDocument ofGlb(FileBundle bundle, ByteBuffer bytes) {
+    ByteBuffer file = bytes.duplicate().order(ByteOrder.LITTLE_ENDIAN);
+    if (file.remaining() < 20) {
+      throw refuse(bundle, "byte " + file.remaining(), "the file ends inside its header");
+    }
+    long claimed = Integer.toUnsignedLong(file.getInt(8));
+    if (claimed > file.remaining()) {
+      throw refuse(
+          bundle,
+          "byte " + file.remaining(),
+          "the file ends here, but its header promises " + claimed + " bytes");
+    }
+    ByteBuffer json = null;
+    ByteBuffer binary = null;
+    long at = 12;
+    while (at + 8 <= claimed) {
+      long length = Integer.toUnsignedLong(file.getInt((int) at));
+      int type = file.getInt((int) at + 4);
+      if (at + 8 + length > claimed) {
+        throw refuse(bundle, "byte " + at, "a chunk of " + length + " bytes does not fit the file");
+      }
+      ByteBuffer chunk = file.slice((int) at + 8, (int) length);
+      if (type == JSON_CHUNK && json == null) {
+        json = chunk;
+      } else if (type == BIN_CHUNK && binary == null) {
+        binary = chunk;
+      }
+      at += 8 + length;
+    }
+    if (json == null) {
+      throw refuse(bundle, "byte 12", "the file has no JSON chunk");
+    }
+    return new GltfDocument(bundle, parse(bundle, json), binary);
+  }
+
+  private static JsonNode parse(FileBundle bundle, ByteBuffer bytes) {
+    byte[] text = new byte[bytes.remaining()];
+    bytes.duplicate().get(text);
+    try {
+      return JSON.readTree(text);
+    } catch (JacksonException e) {
+      throw refuse(bundle, "its JSON", e.getOriginalMessage());
+    }
+  }
+
+  JsonNode root() {
+    return root;
+  }
+
+  FormatException refuse(String place, String problem) {
+    return refuse(bundle, place, problem);
+  }
+
+  private static FormatException refuse(FileBundle bundle, String place, String problem) {
+    return new FormatException(bundle.mainName(), place, problem, CURE);
+  }
+
+  /** Element {@code index} of a top-level array, empty when out of range. */
+  Optional<JsonNode> element(String array, int index) {
+    JsonNode node = root.path(array).path(index);
+    return index < 0 || node.isMissingNode() ? Optional.empty() : Optional.of(node);
+  }
+
+  /** The bytes of a buffer view, little endian. */
+  ByteBuffer view(int index) {
+    JsonNode view =
+        element("bufferViews", index)
+            .orElseThrow(() -> refuse("buffer view " + index, "there is no such buffer view"));
+    ByteBuffer buffer = buffer(view.path("buffer").asInt(-1));
+    long offset = view.path("byteOffset").asLong(0);
+    long length = view.path("byteLength").asLong(-1);
+    if (offset < 0 || length < 0 || offset + length > buffer.capacity()) {
+      throw refuse(
+          "buffer view " + index,
+          "bytes " + offset + " … " + (offset + length) + " lie beyond its buffer of "
+              + buffer.capacity() + " bytes");
+    }
+    return buffer.slice((int) offset, (int) length).order(ByteOrder.LITTLE_ENDIAN);
+  }
+
+  private ByteBuffer buffer(int index) {
+    ByteBuffer known = buffers.get(index);
+    if (known != null) {
+      return known;
+    }
+    JsonNode buffer =
+        element("buffers", index)
+            .orElseThrow(() -> refuse("buffer " + index, "there is no such buffer"));
+    ByteBuffer loaded = load(index, buffer.path("uri").asString(null));
+    buffers.put(index, loaded);
+    return loaded;
+  }
+
+  private ByteBuffer load(int index, String uri) {
+    if (uri == null) {
+      if (index != 0 || binaryChunk == null) {
+        throw refuse("buffer " + index, "the buffer has no data");
+      }
+      return binaryChunk;
+    }
+    if (uri.startsWith("data:")) {
+      return decode(index, uri);
+    }
+    if (uri.contains("/") || uri.contains("\\") || uri.contains(":")) {
+      throw refuse("buffer " + index, "the buffer points outside of the upload (" + uri + ")");
+    }
+    return bundle
+        .open(java.net.URLDecoder.decode(uri.replace("+", "%2B"), java.nio.charset.StandardCharsets.UTF_8))
+        .orElseThrow(
+            () ->
+                new FormatException(
+                    bundle.mainName(),
+                    "buffer " + index,
+                    "the file " + uri + " is missing",
+                    "bring it in together with this one"));
+  }
+
+  private ByteBuffer decode(int index, String uri) {
+    int comma = uri.indexOf(',');
+    if (comma < 0 || !uri.substring(0, comma).endsWith(";base64")) {
+      throw refuse("buffer " + index, "the inline data is not base64");
+    }
+    try {
+      return ByteBuffer.wrap(Base64.getDecoder().decode(uri.substring(comma + 1)));
+    } catch (IllegalArgumentException e) {
+      throw refuse("buffer " + index, "the inline data is not base64");
+    }
+  }
+}

@@ -1,0 +1,113 @@
+package idiotaxa.core.format;
+
+import idiotaxa.core.mesh.Material;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.mesh.Srgb;
+import java.nio.ByteBuffer;
+import java.util.HashMap;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Reads glTF 2.0: every node with a mesh becomes a part, node transforms are applied in double
+ * precision, a mirrored one turns the winding. COLOR_0 is linear in the file and sRGB in the mesh;
+ * v runs down in the file and up in the mesh.
+ */
+final class GltfReader {
+  private static final int MAX_DEPTH = 256;
+  private static final int MAX_INSTANCES = 1_000_000;
+
+  private final FileBundle bundle;
+  private final MeshBuilder builder = new MeshBuilder();
+  private GltfDocument document;
+  private GltfAccessors accessors;
+  private int instances;
+
+  GltfReader(FileBundle bundle) {
+    this.bundle = bundle;
+  }
+
+  Mesh readGlb(ByteBuffer bytes) {
+    return read(GltfDocument.ofGlb(bundle, bytes));
+  }
+
+  Mesh readGltf(ByteBuffer bytes) {
+    return read(GltfDocument.ofJson(bundle, bytes));
+  }
+
+  private Mesh read(GltfDocument read) {
+    document = read;
+    accessors = new GltfAccessors(read);
+    readMaterials();
+    JsonNode scene =
+        document.element("scenes", document.root().path("scene").asInt(0)).orElse(null);
+    if (scene != null) {
+      for (JsonNode node : scene.path("nodes")) {
+        readNode(node.asInt(-1), Transform.IDENTITY, 0);
+      }
+    } else {
+      for (int n = 0; n < document.root().path("nodes").size(); n++) {
+        readNode(n, Transform.IDENTITY, 0);
+      }
+    }
+    return builder.build();
+  }
+
+  private void readMaterials() {
+    int index = 0;
+    for (JsonNode node : document.root().path("materials")) {
+      JsonNode pbr = node.path("pbrMetallicRoughness");
+      JsonNode factor = pbr.path("baseColorFactor");
+      int rgb = 0;
+      for (int k = 0; k < 3; k++) {
+        rgb = rgb << 8 | Srgb.fromLinear(factor.path(k).asDouble(1));
+      }
+      String name = node.path("name").asString("");
+      builder.material(
+          new Material(
+              name.isBlank() ? "material " + index : name,
+              rgb,
+              (float) pbr.path("roughnessFactor").asDouble(1),
+              (float) pbr.path("metallicFactor").asDouble(1)));
+      index++;
+    }
+  }
+
+  private void readNode(int index, Transform parent, int depth) {
+    JsonNode node =
+        document
+            .element("nodes", index)
+            .orElseThrow(() -> document.refuse("node " + index, "there is no such node"));
+    if (depth > MAX_DEPTH) {
+      throw document.refuse("node " + index, "the nodes are nested deeper than " + MAX_DEPTH);
+    }
+    if (++instances > MAX_INSTANCES) {
+      throw document.refuse("node " + index, "the scene has more than a million nodes");
+    }
+    Transform transform = parent.times(Transform.ofNode(node));
+    if (node.has("mesh")) {
+      readMesh(node, transform);
+    }
+    for (JsonNode child : node.path("children")) {
+      readNode(child.asInt(-1), transform, depth + 1);
+    }
+  }
+
+  private void readMesh(JsonNode node, Transform transform) {
+    int index = node.path("mesh").asInt(-1);
+    JsonNode mesh =
+        document
+            .element("meshes", index)
+            .orElseThrow(() -> document.refuse("mesh " + index, "there is no such mesh"));
+    String name = node.path("name").asString("");
+    int part = builder.part(name.isBlank() ? mesh.path("name").asString("") : name);
+    Map<Integer, Integer> firstVertexOfAccessor = new HashMap<>();
+    int p = 0;
+    for (JsonNode primitive : mesh.path("primitives")) {
+      String place = "mesh " + index + ", primitive " + p++;
+      new GltfPrimitive(document, accessors, builder, place)
+          .read(primitive, part, transform, firstVertexOfAccessor);
+    }
+  }
+}

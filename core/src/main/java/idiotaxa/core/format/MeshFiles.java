@@ -1,0 +1,61 @@
+package idiotaxa.core.format;
+
+import idiotaxa.core.mesh.Mesh;
+import java.nio.ByteBuffer;
+import java.util.Locale;
+
+/** Reads a mesh of any format that we know, told by its first bytes and its ending. */
+public final class MeshFiles {
+  private static final int GLB_MAGIC = 0x676C5446;
+  private static final int PLY_MAGIC = 0x706C79;
+
+  private MeshFiles() {}
+
+  /**
+   * @return a mesh with at least one face and finite positions
+   * @throws FormatException when the file is refused
+   */
+  public static Mesh read(FileBundle bundle) {
+    Mesh mesh = parse(bundle);
+    if (mesh.triangleCount() == 0) {
+      throw new FormatException(
+          bundle.mainName(), "", "the file holds no faces", "export the model with its geometry");
+    }
+    checkFinite(bundle.mainName(), mesh.positions());
+    return mesh;
+  }
+
+  private static Mesh parse(FileBundle bundle) {
+    ByteBuffer bytes = bundle.openMain();
+    String name = bundle.mainName().toLowerCase(Locale.ROOT);
+    if (bytes.remaining() >= 4 && bytes.getInt(0) == GLB_MAGIC) {
+      return new GltfReader(bundle).readGlb(bytes);
+    }
+    if (bytes.remaining() >= 4 && bytes.getInt(0) >>> 8 == PLY_MAGIC) {
+      return new PlyReader(bundle.mainName(), bytes).read();
+    }
+    if (name.endsWith(".gltf")) {
+      return new GltfReader(bundle).readGltf(bytes);
+    }
+    if (name.endsWith(".obj")) {
+      return new ObjReader(bundle).read(bytes);
+    }
+    throw new FormatException(
+        bundle.mainName(),
+        "",
+        "this is no mesh that Idiotaxa reads",
+        "bring in a .glb, .gltf, .obj or .ply file");
+  }
+
+  private static void checkFinite(String file, float[] positions) {
+    for (int i = 0; i < positions.length; i++) {
+      if (!Float.isFinite(positions[i])) {
+        throw new FormatException(
+            file,
+            "vertex " + i / 3,
+            "the position is not a finite number",
+            "repair the model and export it again");
+      }
+    }
+  }
+}

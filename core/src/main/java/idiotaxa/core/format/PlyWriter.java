@@ -1,0 +1,91 @@
+package idiotaxa.core.format;
+
+import idiotaxa.core.mesh.Mesh;
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+
+/**
+ * Writes a mesh as binary little-endian PLY with its polygons, UVs (s, t) and vertex colours. PLY
+ * knows no parts and materials: they are lost.
+ */
+public final class PlyWriter {
+  private static final int MAX_ARITY = 255;
+
+  private PlyWriter() {}
+
+  /**
+   * @throws IllegalArgumentException when a polygon has more than 255 corners
+   */
+  public static void write(Mesh mesh, OutputStream out) throws IOException {
+    VertexTable table = new VertexTable(mesh);
+    int[] vertexOfCorner = new int[mesh.cornerCount()];
+    for (int c = 0; c < vertexOfCorner.length; c++) {
+      vertexOfCorner[c] = table.add(c);
+    }
+    BufferedOutputStream buffered = new BufferedOutputStream(out, 1 << 16);
+    buffered.write(header(mesh, table.size()).getBytes(StandardCharsets.US_ASCII));
+    writeVertices(mesh, table, buffered);
+    writeFaces(mesh, vertexOfCorner, buffered);
+    buffered.flush();
+  }
+
+  private static String header(Mesh mesh, int vertices) {
+    StringBuilder text = new StringBuilder("ply\nformat binary_little_endian 1.0\n");
+    text.append("element vertex ").append(vertices).append('\n');
+    text.append("property float x\nproperty float y\nproperty float z\n");
+    if (mesh.hasUvs()) {
+      text.append("property float s\nproperty float t\n");
+    }
+    if (mesh.hasColors()) {
+      text.append("property uchar red\nproperty uchar green\nproperty uchar blue\n");
+      text.append("property uchar alpha\n");
+    }
+    text.append("element face ").append(mesh.faceCount()).append('\n');
+    return text.append("property list uchar int vertex_indices\nend_header\n").toString();
+  }
+
+  private static void writeVertices(Mesh mesh, VertexTable table, OutputStream out)
+      throws IOException {
+    ByteBuffer row = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
+    for (int v = 0; v < table.size(); v++) {
+      int corner = table.corner(v);
+      int vertex = mesh.cornerVertex()[corner];
+      row.clear();
+      for (int k = 0; k < 3; k++) {
+        row.putFloat(mesh.positions()[3 * vertex + k]);
+      }
+      if (mesh.hasUvs()) {
+        row.putFloat(mesh.cornerUv()[2 * corner]).putFloat(mesh.cornerUv()[2 * corner + 1]);
+      }
+      if (mesh.hasColors()) {
+        int argb = mesh.cornerColor()[corner];
+        row.put((byte) (argb >> 16)).put((byte) (argb >> 8)).put((byte) argb);
+        row.put((byte) (argb >>> 24));
+      }
+      out.write(row.array(), 0, row.position());
+    }
+  }
+
+  private static void writeFaces(Mesh mesh, int[] vertexOfCorner, OutputStream out)
+      throws IOException {
+    ByteBuffer row = ByteBuffer.allocate(1 + 4 * MAX_ARITY).order(ByteOrder.LITTLE_ENDIAN);
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      int from = mesh.faceStart()[f];
+      int to = mesh.faceStart()[f + 1];
+      if (to - from > MAX_ARITY) {
+        throw new IllegalArgumentException(
+            "face " + f + " has " + (to - from) + " corners; PLY holds at most " + MAX_ARITY);
+      }
+      row.clear();
+      row.put((byte) (to - from));
+      for (int c = from; c < to; c++) {
+        row.putInt(vertexOfCorner[c]);
+      }
+      out.write(row.array(), 0, row.position());
+    }
+  }
+}

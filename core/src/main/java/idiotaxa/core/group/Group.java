@@ -1,0 +1,37 @@
+package idiotaxa.core.group;
+
+import java.util.List;
+
+/**
+ * A material group.
+ *
+ * @param number ID number, 1 … 65533; 0 is kept for unclaimed
+ * @param name not blank, at most 80 characters
+ * @param color ID colour, 0xRRGGBB
+ */
+public record Group(int number, String name, int color, List<String> keywords, Look look) {
+  public static final int UNCLAIMED = 0;
+  /** The two numbers above are marks of the baked planes. */
+  public static final int MAX_NUMBER = 65533;
+  private static final int MAX_NAME_LENGTH = 80;
+
+  public Group {
+    if (number < 1 || number > MAX_NUMBER) {
+      throw new IllegalArgumentException(
+          "a group's number must be in 1 … " + MAX_NUMBER + ", got " + number);
+    }
+    if (name == null || name.isBlank() || name.length() > MAX_NAME_LENGTH) {
+      throw new IllegalArgumentException(
+          "a group's name must have 1 … " + MAX_NAME_LENGTH + " characters, got \"" + name + "\"");
+    }
+    if (color < 0 || color > 0xFFFFFF) {
+      throw new IllegalArgumentException("a group's colour must be 0xRRGGBB, got " + color);
+    }
+    keywords = List.copyOf(keywords);
+  }
+
+  /** A group without keywords whose look is its ID colour, matt. */
+  public static Group of(int number, String name, int color) {
+    return new Group(number, name, color, List.of(), Look.matt(color));
+  }
+}

@@ -1,0 +1,38 @@
+package idiotaxa.core.group;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+
+/**
+ * What two names of the same thing have in common: lower case, without the suffixes and prefixes
+ * that tell low from high poly, and on request without trailing numbers.
+ */
+public final class NameStem {
+  private static final List<String> AFFIXES =
+      List.of("low", "lo", "lp", "high", "hi", "hp", "geo");
+  private static final Pattern TRAILING_NUMBER = Pattern.compile("[\\s_.\\-]*\\d+$");
+
+  private NameStem() {}
+
+  /** Without case and affixes: {@code Hull_LOW} and {@code hi_hull} both give {@code hull}. */
+  public static String of(String name) {
+    String stem = name.strip().toLowerCase(Locale.ROOT);
+    for (String affix : AFFIXES) {
+      if (stem.endsWith("_" + affix)) {
+        stem = stem.substring(0, stem.length() - affix.length() - 1);
+      }
+      if (stem.startsWith(affix + "_")) {
+        stem = stem.substring(affix.length() + 1);
+      }
+    }
+    return stem;
+  }
+
+  /** {@link #of} without a trailing number: {@code bolt_07} gives {@code bolt}. */
+  public static String withoutNumber(String name) {
+    String stem = of(name);
+    String shorter = TRAILING_NUMBER.matcher(stem).replaceFirst("");
+    return shorter.isEmpty() ? stem : shorter;
+  }
+}

@@ -1,0 +1,97 @@
+package idiotaxa.core.mask;
+
+import idiotaxa.core.bake.SheetMaps;
+import idiotaxa.core.format.PngImage;
+import idiotaxa.core.group.Palette;
+import java.util.function.Supplier;
+
+/**
+ * The images of one baked sheet: ID map, index map and masks, padded or not. Holds no image, only
+ * says how rows are made.
+ */
+public final class SheetImages {
+  /** Colour of texels that no group has. */
+  public static final int BACKGROUND = 0x000000;
+
+  private static final int MAX_GREY_8 = 255;
+
+  private final SheetMaps maps;
+  private final int[] nearest;
+  private final int[] colors;
+  private final int maxNumber;
+
+  /**
+   * @param nearest from {@link SheetMaps#padding}, or null for unpadded images
+   */
+  public SheetImages(SheetMaps maps, Palette palette, int[] nearest) {
+    this.maps = maps;
+    this.nearest = nearest;
+    maxNumber = palette.maxNumber();
+    colors = palette.colorTable(BACKGROUND);
+  }
+
+  /** 8-bit RGB in ID colours: crisp, so only palette colours and the background occur. */
+  public PngImage idMap() {
+    return image(
+        PngImage.Layout.RGB_8,
+        true,
+        () -> {
+          char[] groups = new char[maps.width()];
+          return (y, out, offset) -> {
+            maps.groupRow(y, nearest, groups);
+            for (int x = 0, at = offset; x < groups.length; x++, at += 3) {
+              int rgb = colors[groups[x]];
+              out[at] = (byte) (rgb >> 16);
+              out[at + 1] = (byte) (rgb >> 8);
+              out[at + 2] = (byte) rgb;
+            }
+          };
+        });
+  }
+
+  /** Group numbers in 8-bit grey, in 16-bit grey when a number is above 255. */
+  public PngImage indexMap() {
+    boolean isWide = maxNumber > MAX_GREY_8;
+    return image(
+        isWide ? PngImage.Layout.GREY_16 : PngImage.Layout.GREY_8,
+        false,
+        () -> {
+          char[] groups = new char[maps.width()];
+          return (y, out, offset) -> {
+            maps.groupRow(y, nearest, groups);
+            int at = offset;
+            for (char group : groups) {
+              if (isWide) {
+                out[at++] = (byte) (group >> 8);
+              }
+              out[at++] = (byte) group;
+            }
+          };
+        });
+  }
+
+  /** Coverage of a set of groups in 8-bit grey. */
+  public PngImage mask(int... groupNumbers) {
+    boolean[] isInSet = new boolean[maxNumber + 1];
+    for (int number : groupNumbers) {
+      isInSet[number] = true;
+    }
+    return image(
+        PngImage.Layout.GREY_8,
+        false,
+        () -> {
+          byte[] row = new byte[maps.width()];
+          return (y, out, offset) -> {
+            maps.coverageRow(y, isInSet, nearest, row);
+            System.arraycopy(row, 0, out, offset, row.length);
+          };
+        });
+  }
+
+  private PngImage image(
+      PngImage.Layout layout,
+      boolean isColor,
+      Supplier<PngImage.Rows> rows) {
+    return new PngImage(maps.width(), maps.height(), layout, isColor, rows);
+  }
+}

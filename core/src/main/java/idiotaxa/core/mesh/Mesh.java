@@ -1,0 +1,152 @@
+package idiotaxa.core.mesh;
+
+import java.util.List;
+
+/**
+ * An immutable polygon mesh beside its triangulation.
+ *
+ * <p>Arrays handed out are the mesh's own and must not be written to. Layout: vertex v has its
+ * position at {@code positions[3v … 3v+2]}; face f has corners {@code faceStart[f] … faceStart[f+1]−1}
+ * in counter-clockwise order; corner c belongs to vertex {@code cornerVertex[c]} and has its UV at
+ * {@code cornerUv[2c … 2c+1]}, its normal at {@code cornerNormal[3c … 3c+2]} and its colour at {@code
+ * cornerColor[c]} (0xAARRGGBB, sRGB). UVs, normals and colours may be absent as a whole (null).
+ * Triangles refer to corners, never directly to vertices. Safe to share between threads.
+ *
+ * <p>Made by {@link MeshBuilder}.
+ */
+public final class Mesh {
+  public static final int NO_MATERIAL = -1;
+
+  private final float[] positions;
+  private final int[] faceStart;
+  private final int[] cornerVertex;
+  private final float[] cornerUv;
+  private final float[] cornerNormal;
+  private final int[] cornerColor;
+  private final int[] facePart;
+  private final int[] faceMaterial;
+  private final List<Part> parts;
+  private final List<Material> materials;
+  private final Triangulation triangulation;
+
+  Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials) {
+    positions = arrays.positions();
+    faceStart = arrays.faceStart();
+    cornerVertex = arrays.cornerVertex();
+    cornerUv = arrays.cornerUv();
+    cornerNormal = arrays.cornerNormal();
+    cornerColor = arrays.cornerColor();
+    facePart = arrays.facePart();
+    faceMaterial = arrays.faceMaterial();
+    this.parts = List.copyOf(parts);
+    this.materials = List.copyOf(materials);
+    triangulation = Triangulation.of(positions, faceStart, cornerVertex);
+  }
+
+  public int vertexCount() {
+    return positions.length / 3;
+  }
+
+  public int faceCount() {
+    return facePart.length;
+  }
+
+  public int cornerCount() {
+    return cornerVertex.length;
+  }
+
+  public int triangleCount() {
+    return triangulation.count();
+  }
+
+  /** Corner {@code k} (0, 1, 2) of a triangle, as an index into the corner arrays. */
+  public int triangleCorner(int triangle, int k) {
+    return triangulation.corner(triangle, k);
+  }
+
+  /** The face that a triangle was cut from. */
+  public int triangleFace(int triangle) {
+    return triangulation.face(triangle);
+  }
+
+  /** The vertex of corner {@code k} (0, 1, 2) of a triangle. */
+  public int triangleVertex(int triangle, int k) {
+    return cornerVertex[triangulation.corner(triangle, k)];
+  }
+
+  public float[] positions() {
+    return positions;
+  }
+
+  public int[] faceStart() {
+    return faceStart;
+  }
+
+  public int[] cornerVertex() {
+    return cornerVertex;
+  }
+
+  public boolean hasUvs() {
+    return cornerUv != null;
+  }
+
+  /** Two values a corner, or null. A corner without UV in a mesh with UVs holds NaN. */
+  public float[] cornerUv() {
+    return cornerUv;
+  }
+
+  /** Three values a corner, or null. */
+  public float[] cornerNormal() {
+    return cornerNormal;
+  }
+
+  public boolean hasColors() {
+    return cornerColor != null;
+  }
+
+  /** One 0xAARRGGBB value a corner (sRGB), or null. */
+  public int[] cornerColor() {
+    return cornerColor;
+  }
+
+  public int[] facePart() {
+    return facePart;
+  }
+
+  /** Material index of every face, {@link #NO_MATERIAL} where it has none. */
+  public int[] faceMaterial() {
+    return faceMaterial;
+  }
+
+  public List<Part> parts() {
+    return parts;
+  }
+
+  public List<Material> materials() {
+    return materials;
+  }
+
+  public Bounds bounds() {
+    return Bounds.of(positions);
+  }
+
+  /** The same mesh with other corner colours (0xAARRGGBB, one a corner), or without when null. */
+  public Mesh withCornerColors(int[] colors) {
+    if (colors != null && colors.length != cornerCount()) {
+      throw new IllegalArgumentException(
+          "colors: one a corner needed, " + cornerCount() + ", got " + colors.length);
+    }
+    return new Mesh(
+        new MeshArrays(
+            positions,
+            faceStart,
+            cornerVertex,
+            cornerUv,
+            cornerNormal,
+            colors,
+            facePart,
+            faceMaterial),
+        parts,
+        materials);
+  }
+}

@@ -1,0 +1,148 @@
+package idiotaxa.core.mesh;
+
+import idiotaxa.core.array.FloatList;
+import idiotaxa.core.array.IntList;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Collects a mesh face by face: {@link #vertex} as often as needed, then {@link #face} followed by
+ * its {@link #corner}s with {@link #uv}, {@link #normal} and {@link #color} right behind the corner
+ * that they belong to. Not thread-safe.
+ */
+public final class MeshBuilder {
+  private static final int WHITE = 0xFFFFFFFF;
+
+  private final FloatList positions = new FloatList(1024);
+  private final IntList faceStart = new IntList(1024);
+  private final IntList cornerVertex = new IntList(1024);
+  private final IntList facePart = new IntList(1024);
+  private final IntList faceMaterial = new IntList(1024);
+  private final List<Part> parts = new ArrayList<>();
+  private final List<Material> materials = new ArrayList<>();
+  private FloatList uvs;
+  private FloatList normals;
+  private IntList colors;
+
+  /** Adds a vertex (metres) and returns its index. */
+  public int vertex(double x, double y, double z) {
+    positions.add((float) x);
+    positions.add((float) y);
+    positions.add((float) z);
+    return positions.size() / 3 - 1;
+  }
+
+  public int vertexCount() {
+    return positions.size() / 3;
+  }
+
+  public int faceCount() {
+    return facePart.size();
+  }
+
+  /** Adds a part and returns its index. */
+  public int part(String name) {
+    parts.add(new Part(name));
+    return parts.size() - 1;
+  }
+
+  public int partCount() {
+    return parts.size();
+  }
+
+  /** Adds a material and returns its index. */
+  public int material(Material material) {
+    materials.add(material);
+    return materials.size() - 1;
+  }
+
+  /** Begins a face; {@code material} may be {@link Mesh#NO_MATERIAL}. */
+  public void face(int part, int material) {
+    faceStart.add(cornerVertex.size());
+    facePart.add(part);
+    faceMaterial.add(material);
+  }
+
+  /** Adds a corner to the face begun last. */
+  public void corner(int vertex) {
+    cornerVertex.add(vertex);
+  }
+
+  /** A face of three or more corners without further attributes. */
+  public void polygon(int part, int material, int... vertices) {
+    face(part, material);
+    for (int v : vertices) {
+      corner(v);
+    }
+  }
+
+  /** The UV of the corner added last. */
+  public void uv(float u, float v) {
+    if (uvs == null) {
+      uvs = new FloatList(2 * cornerVertex.size());
+    }
+    fill(uvs, 2 * (cornerVertex.size() - 1), Float.NaN);
+    uvs.add(u);
+    uvs.add(v);
+  }
+
+  /** The normal of the corner added last. */
+  public void normal(float x, float y, float z) {
+    if (normals == null) {
+      normals = new FloatList(3 * cornerVertex.size());
+    }
+    fill(normals, 3 * (cornerVertex.size() - 1), 0f);
+    normals.add(x);
+    normals.add(y);
+    normals.add(z);
+  }
+
+  /** The colour of the corner added last: 0xAARRGGBB, sRGB. */
+  public void color(int argb) {
+    if (colors == null) {
+      colors = new IntList(cornerVertex.size());
+    }
+    fillWhite(cornerVertex.size() - 1);
+    colors.add(argb);
+  }
+
+  /** The finished mesh. The builder must not be used afterwards. */
+  public Mesh build() {
+    faceStart.add(cornerVertex.size());
+    int corners = cornerVertex.size();
+    if (uvs != null) {
+      fill(uvs, 2 * corners, Float.NaN);
+    }
+    if (normals != null) {
+      fill(normals, 3 * corners, 0f);
+    }
+    if (colors != null) {
+      fillWhite(corners);
+    }
+    return new Mesh(
+        new MeshArrays(
+            positions.toArray(),
+            faceStart.toArray(),
+            cornerVertex.toArray(),
+            uvs == null ? null : uvs.toArray(),
+            normals == null ? null : normals.toArray(),
+            colors == null ? null : colors.toArray(),
+            facePart.toArray(),
+            faceMaterial.toArray()),
+        parts,
+        materials);
+  }
+
+  private static void fill(FloatList list, int size, float value) {
+    while (list.size() < size) {
+      list.add(value);
+    }
+  }
+
+  /** glTF, section 3.7.2.1: a primitive without COLOR_0 is white. */
+  private void fillWhite(int size) {
+    while (colors.size() < size) {
+      colors.add(WHITE);
+    }
+  }
+}

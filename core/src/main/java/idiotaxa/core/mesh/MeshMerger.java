@@ -1,0 +1,54 @@
+package idiotaxa.core.mesh;
+
+import java.util.List;
+
+/** Puts several meshes into one, parts and materials one after another. */
+public final class MeshMerger {
+  private MeshMerger() {}
+
+  /** A single mesh is returned as it is. */
+  public static Mesh merge(List<Mesh> meshes) {
+    if (meshes.size() == 1) {
+      return meshes.get(0);
+    }
+    MeshBuilder out = new MeshBuilder();
+    for (Mesh mesh : meshes) {
+      append(mesh, out);
+    }
+    return out.build();
+  }
+
+  private static void append(Mesh mesh, MeshBuilder out) {
+    int firstVertex = out.vertexCount();
+    int firstPart = out.partCount();
+    float[] p = mesh.positions();
+    for (int i = 0; i < p.length; i += 3) {
+      out.vertex(p[i], p[i + 1], p[i + 2]);
+    }
+    mesh.parts().forEach(part -> out.part(part.name()));
+    int[] materials = mesh.materials().stream().mapToInt(out::material).toArray();
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      int material = mesh.faceMaterial()[f];
+      out.face(
+          firstPart + mesh.facePart()[f],
+          material == Mesh.NO_MATERIAL ? material : materials[material]);
+      for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
+        out.corner(firstVertex + mesh.cornerVertex()[c]);
+        copyAttributes(mesh, c, out);
+      }
+    }
+  }
+
+  private static void copyAttributes(Mesh mesh, int c, MeshBuilder out) {
+    if (mesh.hasUvs()) {
+      out.uv(mesh.cornerUv()[2 * c], mesh.cornerUv()[2 * c + 1]);
+    }
+    float[] n = mesh.cornerNormal();
+    if (n != null) {
+      out.normal(n[3 * c], n[3 * c + 1], n[3 * c + 2]);
+    }
+    if (mesh.hasColors()) {
+      out.color(mesh.cornerColor()[c]);
+    }
+  }
+}

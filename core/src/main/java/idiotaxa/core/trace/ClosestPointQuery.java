@@ -1,0 +1,203 @@
+package idiotaxa.core.trace;
+
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * Closest point of a {@link Bvh}'s triangles to a given point: scratch and result of one thread.
+ * Point against triangle by Voronoi regions (Ericson 2005, Real-Time Collision Detection, 5.1.5), in
+ * double precision.
+ */
+public final class ClosestPointQuery {
+  private static final int STACK_SIZE = 128;
+
+  private final Bvh bvh;
+  private final int[] partOfSlot;
+  private final int[] stack = new int[STACK_SIZE];
+  private final double[] stackDistanceSq = new double[STACK_SIZE];
+  private double px;
+  private double py;
+  private double pz;
+  private int bestSlot;
+  private double bestDistanceSq;
+  private double best0;
+  private double best1;
+  private double w0;
+  private double w1;
+
+  /** A query that may be restricted to parts of {@code mesh}, from which {@code bvh} was built. */
+  public ClosestPointQuery(Bvh bvh, Mesh mesh) {
+    this.bvh = bvh;
+    partOfSlot = PartFilter.partOfSlot(bvh, mesh);
+  }
+
+  /** A query that shares the part table of another one of the same hierarchy. */
+  public ClosestPointQuery(ClosestPointQuery other) {
+    bvh = other.bvh;
+    partOfSlot = other.partOfSlot;
+  }
+
+  /**
+   * @param maxDistance metres; what is farther away is not found
+   * @param allowedParts bit p set where part p counts, or null for all
+   * @return whether something lies within the distance; then the other getters hold
+   */
+  public boolean find(double x, double y, double z, double maxDistance, long[] allowedParts) {
+    px = x;
+    py = y;
+    pz = z;
+    bestSlot = -1;
+    bestDistanceSq = maxDistance * maxDistance;
+    if (bvh.nodeCount > 0) {
+      traverse(allowedParts);
+    }
+    return bestSlot >= 0;
+  }
+
+  /** The mesh's triangle that is closest. */
+  public int triangle() {
+    return bvh.triangleOfSlot[bestSlot];
+  }
+
+  /** Metres. */
+  public double distance() {
+    return Math.sqrt(bestDistanceSq);
+  }
+
+  /** Barycentric weight of the triangle's corner 0. */
+  public double weight0() {
+    return best0;
+  }
+
+  /** Barycentric weight of the triangle's corner 1. */
+  public double weight1() {
+    return best1;
+  }
+
+  private void traverse(long[] allowedParts) {
+    int top = 0;
+    stack[0] = 0;
+    stackDistanceSq[top++] = 0;
+    while (top > 0) {
+      top--;
+      int ref = stack[top];
+      if (stackDistanceSq[top] > bestDistanceSq) {
+        continue;
+      }
+      if (ref < 0) {
+        testLeaf(ref, allowedParts);
+        continue;
+      }
+      double left = boxDistanceSq(12 * ref);
+      double right = boxDistanceSq(12 * ref + 6);
+      boolean isLeftFirst = left <= right;
+      top = push(top, bvh.children[2 * ref + (isLeftFirst ? 1 : 0)], Math.max(left, right));
+      top = push(top, bvh.children[2 * ref + (isLeftFirst ? 0 : 1)], Math.min(left, right));
+    }
+  }
+
+  private int push(int top, int ref, double distanceSq) {
+    if (distanceSq > bestDistanceSq) {
+      return top;
+    }
+    stack[top] = ref;
+    stackDistanceSq[top] = distanceSq;
+    return top + 1;
+  }
+
+  private double boxDistanceSq(int box) {
+    float[] b = bvh.childBounds;
+    double dx = Math.max(0, Math.max(b[box] - px, px - b[box + 3]));
+    double dy = Math.max(0, Math.max(b[box + 1] - py, py - b[box + 4]));
+    double dz = Math.max(0, Math.max(b[box + 2] - pz, pz - b[box + 5]));
+    return dx * dx + dy * dy + dz * dz;
+  }
+
+  private void testLeaf(int ref, long[] allowedParts) {
+    int slot = LeafRef.firstSlot(ref);
+    int end = slot + LeafRef.count(ref);
+    for (; slot < end; slot++) {
+      if (allowedParts == null || PartFilter.isAllowed(allowedParts, partOfSlot[slot])) {
+        testTriangle(slot);
+      }
+    }
+  }
+
+  private void testTriangle(int slot) {
+    closestWeights(9 * slot);
+    float[] p = bvh.vertices;
+    int a = 9 * slot;
+    double w2 = 1 - w0 - w1;
+    double dx = w0 * p[a] + w1 * p[a + 3] + w2 * p[a + 6] - px;
+    double dy = w0 * p[a + 1] + w1 * p[a + 4] + w2 * p[a + 7] - py;
+    double dz = w0 * p[a + 2] + w1 * p[a + 5] + w2 * p[a + 8] - pz;
+    double distanceSq = dx * dx + dy * dy + dz * dz;
+    boolean isCloser = distanceSq < bestDistanceSq;
+    boolean isTie =
+        distanceSq == bestDistanceSq
+            && (bestSlot < 0 || bvh.triangleOfSlot[slot] < bvh.triangleOfSlot[bestSlot]);
+    if (isCloser || isTie) {
+      bestSlot = slot;
+      bestDistanceSq = distanceSq;
+      best0 = w0;
+      best1 = w1;
+    }
+  }
+
+  /** Writes the closest point's weights of corners 0 and 1 to {@link #w0} and {@link #w1}. */
+  private void closestWeights(int a) {
+    float[] p = bvh.vertices;
+    double abx = (double) p[a + 3] - p[a];
+    double aby = (double) p[a + 4] - p[a + 1];
+    double abz = (double) p[a + 5] - p[a + 2];
+    double acx = (double) p[a + 6] - p[a];
+    double acy = (double) p[a + 7] - p[a + 1];
+    double acz = (double) p[a + 8] - p[a + 2];
+    double apx = px - p[a];
+    double apy = py - p[a + 1];
+    double apz = pz - p[a + 2];
+    double d1 = abx * apx + aby * apy + abz * apz;
+    double d2 = acx * apx + acy * apy + acz * apz;
+    if (d1 <= 0 && d2 <= 0) {
+      set(1, 0);
+      return;
+    }
+    double abab = abx * abx + aby * aby + abz * abz;
+    double abac = abx * acx + aby * acy + abz * acz;
+    double acac = acx * acx + acy * acy + acz * acz;
+    double d3 = d1 - abab;
+    double d4 = d2 - abac;
+    if (d3 >= 0 && d4 <= d3) {
+      set(0, 1);
+      return;
+    }
+    double vc = d1 * d4 - d3 * d2;
+    if (vc <= 0 && d1 >= 0 && d3 <= 0) {
+      double v = d1 / (d1 - d3);
+      set(1 - v, v);
+      return;
+    }
+    double d5 = d1 - abac;
+    double d6 = d2 - acac;
+    if (d6 >= 0 && d5 <= d6) {
+      set(0, 0);
+      return;
+    }
+    double vb = d5 * d2 - d1 * d6;
+    if (vb <= 0 && d2 >= 0 && d6 <= 0) {
+      set(1 - d2 / (d2 - d6), 0);
+      return;
+    }
+    double va = d3 * d6 - d5 * d4;
+    if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) {
+      set(0, 1 - (d4 - d3) / ((d4 - d3) + (d5 - d6)));
+      return;
+    }
+    double denominator = va + vb + vc;
+    set(va / denominator, vb / denominator);
+  }
+
+  private void set(double weight0, double weight1) {
+    w0 = weight0;
+    w1 = weight1;
+  }
+}

@@ -1,0 +1,238 @@
+package idiotaxa.core.trace;
+
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * First hit of a ray on a {@link Bvh}: scratch and result of one thread.
+ *
+ * <p>The triangle test is watertight (Woop, Benthin, Wald 2013, "Watertight ray/triangle
+ * intersection"): a ray never slips between two triangles that share an edge. We evaluate the edge
+ * functions in double precision, so the paper's fallback for zero results is not needed; edges belong
+ * to both neighbours. Box tests are conservative (Ize 2013, "Robust BVH ray traversal"). Triangles
+ * seen edge-on and triangles without area are never hit. Both sides of a triangle count.
+ */
+public final class RayQuery {
+  private static final int STACK_SIZE = 128;
+  private static final float NEARLY_ZERO = 1e-30f;
+  /** Ize 2013: far distances grow by 2·γ(3) so that rounding never loses a box. */
+  private static final float FAR_SLACK = 1.0000004f;
+
+  private final Bvh bvh;
+  private final int[] partOfSlot;
+  private final int[] stack = new int[STACK_SIZE];
+  private final float[] stackNear = new float[STACK_SIZE];
+
+  private float originX;
+  private float originY;
+  private float originZ;
+  private float inverseX;
+  private float inverseY;
+  private float inverseZ;
+  private int nearX;
+  private int nearY;
+  private int nearZ;
+  private int axisX;
+  private int axisY;
+  private int axisZ;
+  private double shearX;
+  private double shearY;
+  private double shearZ;
+  private double originKx;
+  private double originKy;
+  private double originKz;
+
+  private int hitSlot;
+  private double hitDistance;
+  private double hitU;
+  private double hitV;
+
+  /** A query that may be restricted to parts of {@code mesh}, from which {@code bvh} was built. */
+  public RayQuery(Bvh bvh, Mesh mesh) {
+    this.bvh = bvh;
+    partOfSlot = PartFilter.partOfSlot(bvh, mesh);
+  }
+
+  /** A query that shares the part table of another one of the same hierarchy. */
+  public RayQuery(RayQuery other) {
+    bvh = other.bvh;
+    partOfSlot = other.partOfSlot;
+  }
+
+  /**
+   * Looks for the first hit along origin + t·direction with 0 ≤ t ≤ {@code maxT}. Of several hits at
+   * the same t the triangle with the smallest index wins, so the answer does not depend on the order
+   * of traversal.
+   *
+   * @param direction need not be of unit length, must not be zero
+   * @param allowedParts bit p set where part p may be hit, or null for all
+   * @return whether something was hit; then the other getters hold
+   */
+  public boolean first(
+      float[] origin, float[] direction, double maxT, long[] allowedParts) {
+    prepare(origin, direction);
+    hitSlot = -1;
+    hitDistance = maxT;
+    if (bvh.nodeCount > 0) {
+      traverse(allowedParts);
+    }
+    return hitSlot >= 0;
+  }
+
+  /** The mesh's triangle that was hit. */
+  public int triangle() {
+    return bvh.triangleOfSlot[hitSlot];
+  }
+
+  /** Distance in units of the direction's length. */
+  public double distance() {
+    return hitDistance;
+  }
+
+  /** Barycentric weight of the hit triangle's corner 0. */
+  public double weight0() {
+    return hitU;
+  }
+
+  /** Barycentric weight of the hit triangle's corner 1. */
+  public double weight1() {
+    return hitV;
+  }
+
+  private void prepare(float[] origin, float[] direction) {
+    originX = origin[0];
+    originY = origin[1];
+    originZ = origin[2];
+    inverseX = inverse(direction[0]);
+    inverseY = inverse(direction[1]);
+    inverseZ = inverse(direction[2]);
+    nearX = inverseX < 0 ? 3 : 0;
+    nearY = inverseY < 0 ? 4 : 1;
+    nearZ = inverseZ < 0 ? 5 : 2;
+    axisZ = longestAxis(direction);
+    axisX = (axisZ + 1) % 3;
+    axisY = (axisZ + 2) % 3;
+    shearZ = 1.0 / direction[axisZ];
+    shearX = direction[axisX] * shearZ;
+    shearY = direction[axisY] * shearZ;
+    originKx = origin[axisX];
+    originKy = origin[axisY];
+    originKz = origin[axisZ];
+  }
+
+  private static float inverse(float component) {
+    return Math.abs(component) < NEARLY_ZERO
+        ? Math.copySign(1 / NEARLY_ZERO, component)
+        : 1 / component;
+  }
+
+  private static int longestAxis(float[] v) {
+    float x = Math.abs(v[0]);
+    float y = Math.abs(v[1]);
+    float z = Math.abs(v[2]);
+    if (x >= y && x >= z) {
+      return 0;
+    }
+    return y >= z ? 1 : 2;
+  }
+
+  private void traverse(long[] allowedParts) {
+    int top = 0;
+    int ref = 0;
+    int[] children = bvh.children;
+    float limit = limit();
+    while (true) {
+      if (ref < 0) {
+        testLeaf(ref, allowedParts);
+        limit = limit();
+      } else {
+        int box = 12 * ref;
+        float nearLeft = enter(box, limit);
+        float nearRight = enter(box + 6, limit);
+        boolean isLeftHit = nearLeft < Float.POSITIVE_INFINITY;
+        boolean isRightHit = nearRight < Float.POSITIVE_INFINITY;
+        int left = children[2 * ref];
+        int right = children[2 * ref + 1];
+        if (isLeftHit && isRightHit) {
+          boolean isLeftFirst = nearLeft <= nearRight;
+          stack[top] = isLeftFirst ? right : left;
+          stackNear[top++] = isLeftFirst ? nearRight : nearLeft;
+          ref = isLeftFirst ? left : right;
+          continue;
+        }
+        if (isLeftHit || isRightHit) {
+          ref = isLeftHit ? left : right;
+          continue;
+        }
+      }
+      do {
+        if (top == 0) {
+          return;
+        }
+        top--;
+      } while (stackNear[top] > limit);
+      ref = stack[top];
+    }
+  }
+
+  private float limit() {
+    return Math.nextUp((float) hitDistance) * FAR_SLACK;
+  }
+
+  /** Where the ray enters the box, positive infinity when it does not before {@code limit}. */
+  private float enter(int box, float limit) {
+    float[] b = bvh.childBounds;
+    float near = (b[box + nearX] - originX) * inverseX;
+    float far = (b[box + 3 - nearX] - originX) * inverseX;
+    near = Math.max(near, (b[box + nearY] - originY) * inverseY);
+    far = Math.min(far, (b[box + 5 - nearY] - originY) * inverseY);
+    near = Math.max(near, (b[box + nearZ] - originZ) * inverseZ);
+    far = Math.min(far, (b[box + 7 - nearZ] - originZ) * inverseZ);
+    near = Math.max(near, 0f);
+    return near <= far * FAR_SLACK && near <= limit ? near : Float.POSITIVE_INFINITY;
+  }
+
+  private void testLeaf(int ref, long[] allowedParts) {
+    int slot = LeafRef.firstSlot(ref);
+    int end = slot + LeafRef.count(ref);
+    for (; slot < end; slot++) {
+      if (allowedParts == null || PartFilter.isAllowed(allowedParts, partOfSlot[slot])) {
+        testTriangle(slot);
+      }
+    }
+  }
+
+  private void testTriangle(int slot) {
+    float[] p = bvh.vertices;
+    int a = 9 * slot;
+    double az = p[a + axisZ] - originKz;
+    double bz = p[a + 3 + axisZ] - originKz;
+    double cz = p[a + 6 + axisZ] - originKz;
+    double ax = p[a + axisX] - originKx - shearX * az;
+    double ay = p[a + axisY] - originKy - shearY * az;
+    double bx = p[a + 3 + axisX] - originKx - shearX * bz;
+    double by = p[a + 3 + axisY] - originKy - shearY * bz;
+    double cx = p[a + 6 + axisX] - originKx - shearX * cz;
+    double cy = p[a + 6 + axisY] - originKy - shearY * cz;
+    double u = cx * by - cy * bx;
+    double v = ax * cy - ay * cx;
+    double w = bx * ay - by * ax;
+    if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0)) {
+      return;
+    }
+    double det = u + v + w;
+    if (det == 0) {
+      return;
+    }
+    double t = shearZ * (u * az + v * bz + w * cz) / det;
+    if (t >= 0 && (t < hitDistance || (t == hitDistance && isPreferred(slot)))) {
+      hitSlot = slot;
+      hitDistance = t;
+      hitU = u / det;
+      hitV = v / det;
+    }
+  }
+
+  private boolean isPreferred(int slot) {
+    return hitSlot < 0 || bvh.triangleOfSlot[slot] < bvh.triangleOfSlot[hitSlot];
+  }
+}

@@ -48,9 +48,8 @@ public final class VertexColorClusters {
 
   private static List<Integer> centers(Map<Integer, double[]> areaOfColor, double tolerance) {
     List<Integer> byArea = new ArrayList<>(areaOfColor.keySet());
-    byArea.sort(
-        Comparator.<Integer>comparingDouble(c -> -areaOfColor.get(c)[0])
-            .thenComparing(Comparator.naturalOrder()));
+    // The sort is stable: of colours with equal areas the one met first comes first.
+    byArea.sort(Comparator.comparingDouble(c -> -areaOfColor.get(c)[0]));
     List<Integer> centers = new ArrayList<>();
     for (int color : byArea) {
       if (centers.isEmpty() || Rgb.distance(nearest(centers, color), color) > tolerance) {

@@ -135,21 +135,49 @@ public final class RayQuery {
     return y >= z ? 1 : 2;
   }
 
+  /**
+   * Depth first, the nearer child first. Ray and arrays are held in locals: read from fields they
+   * would be loaded again at every node.
+   */
   private void traverse(long[] allowedParts) {
+    float[] bounds = bvh.childBounds;
+    int[] children = bvh.children;
+    float ox = originX;
+    float oy = originY;
+    float oz = originZ;
+    float ix = inverseX;
+    float iy = inverseY;
+    float iz = inverseZ;
+    int nx = nearX;
+    int ny = nearY;
+    int nz = nearZ;
+    int fx = 3 - nx;
+    int fy = 5 - ny;
+    int fz = 7 - nz;
     int top = 0;
     int ref = 0;
-    int[] children = bvh.children;
     float limit = limit();
     while (true) {
       if (ref < 0) {
         testLeaf(ref, allowedParts);
         limit = limit();
       } else {
-        int box = 12 * ref;
-        float nearLeft = enter(box, limit);
-        float nearRight = enter(box + 6, limit);
-        boolean isLeftHit = nearLeft < Float.POSITIVE_INFINITY;
-        boolean isRightHit = nearRight < Float.POSITIVE_INFINITY;
+        int l = 12 * ref;
+        int r = l + 6;
+        float nearLeft =
+            largest(
+                (bounds[l + nx] - ox) * ix, (bounds[l + ny] - oy) * iy, (bounds[l + nz] - oz) * iz);
+        float farLeft =
+            smallest(
+                (bounds[l + fx] - ox) * ix, (bounds[l + fy] - oy) * iy, (bounds[l + fz] - oz) * iz);
+        float nearRight =
+            largest(
+                (bounds[r + nx] - ox) * ix, (bounds[r + ny] - oy) * iy, (bounds[r + nz] - oz) * iz);
+        float farRight =
+            smallest(
+                (bounds[r + fx] - ox) * ix, (bounds[r + fy] - oy) * iy, (bounds[r + fz] - oz) * iz);
+        boolean isLeftHit = isEntered(nearLeft, farLeft, limit);
+        boolean isRightHit = isEntered(nearRight, farRight, limit);
         int left = children[2 * ref];
         int right = children[2 * ref + 1];
         if (isLeftHit && isRightHit) {
@@ -178,17 +206,19 @@ public final class RayQuery {
     return Math.nextUp((float) hitDistance) * FAR_SLACK;
   }
 
-  /** Where the ray enters the box, positive infinity when it does not before {@code limit}. */
-  private float enter(int box, float limit) {
-    float[] b = bvh.childBounds;
-    float near = (b[box + nearX] - originX) * inverseX;
-    float far = (b[box + 3 - nearX] - originX) * inverseX;
-    near = Math.max(near, (b[box + nearY] - originY) * inverseY);
-    far = Math.min(far, (b[box + 5 - nearY] - originY) * inverseY);
-    near = Math.max(near, (b[box + nearZ] - originZ) * inverseZ);
-    far = Math.min(far, (b[box + 7 - nearZ] - originZ) * inverseZ);
-    near = Math.max(near, 0f);
-    return near <= far * FAR_SLACK && near <= limit ? near : Float.POSITIVE_INFINITY;
+  /** Plain comparisons: none of the values is NaN, and Math.max would look for that. */
+  private static float largest(float a, float b, float c) {
+    float ab = a > b ? a : b;
+    return ab > c ? ab : c;
+  }
+
+  private static float smallest(float a, float b, float c) {
+    float ab = a < b ? a : b;
+    return ab < c ? ab : c;
+  }
+
+  private static boolean isEntered(float near, float far, float limit) {
+    return near <= far * FAR_SLACK && far >= 0 && near <= limit;
   }
 
   private void testLeaf(int ref, long[] allowedParts) {

@@ -1,0 +1,130 @@
+package idiotaxa.core.handoff;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import idiotaxa.core.Shapes;
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.Reach;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Palette;
+import idiotaxa.core.mesh.Mesh;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class HandoffWriterTest {
+  private static final Palette PALETTE =
+      new Palette(
+          "p",
+          List.of(
+              Group.of(1, "Brass", 0xFF0000),
+              Group.of(2, "Laiton é", 0x00FF00),
+              Group.of(3, "brass!", 0x0000FF)));
+
+  @TempDir Path folder;
+
+  private static HandoffRequest request(boolean hasMesh) {
+    Mesh cube = Shapes.unwrappedCube();
+    OriginReading reading =
+        Origins.claims(cube, new int[] {1, 2, 3, 1, 2, 0}, PALETTE.groups());
+    BakedSheet sheet =
+        PreparedBake.fromTarget(cube, reading)
+            .bake(
+                SheetLayout.ONE.divide(cube).get(0),
+                new SheetSettings(64, 64, 4, false, 1),
+                Progress.NONE);
+    return new HandoffRequest(
+        "Tide Gauge",
+        "A",
+        Instant.parse("2026-03-01T10:00:00Z"),
+        PALETTE,
+        List.of(sheet),
+        hasMesh ? ClaimedMesh.of(cube, reading.surface(), PALETTE) : null,
+        new HandoffRequest.Settings("claims", 64, 64, 4, 4, new Reach(0.1, 0.2), "all"),
+        new HandoffRequest.Contents(true, true));
+  }
+
+  @Test
+  void whatIsWrittenIsWhatWasPlanned() throws IOException {
+    HandoffRequest request = request(true);
+    List<String> planned =
+        new HandoffPlan("Tide Gauge", PALETTE.groups(), request.contents())
+            .files(List.of("1001"), true).stream().map(PlannedFile::path).toList();
+    List<HandoffWriter.WrittenFile> written =
+        new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
+    assertThat(written).extracting(HandoffWriter.WrittenFile::path).isEqualTo(planned);
+    assertThat(planned)
+        .contains(
+            "tide-gauge_1001_id.png",
+            "masks/tide-gauge_1001_brass-1.png",
+            "masks/tide-gauge_1001_brass-3.png",
+            "unpadded/masks/tide-gauge_1001_laiton-e.png",
+            "tide-gauge.glb",
+            "manifest.json");
+    for (HandoffWriter.WrittenFile file : written) {
+      assertThat(Files.size(folder.resolve(file.path()))).isEqualTo(file.bytes());
+    }
+  }
+
+  @Test
+  void manifestFollowsItsSchema() throws IOException {
+    new HandoffWriter(request(true), new FolderSink(folder), 1, Progress.NONE).write();
+    String manifest = Files.readString(folder.resolve("manifest.json"));
+    var schema =
+        SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+            .getSchema(getClass().getResourceAsStream("/formats/manifest.schema.json"));
+    assertThat(schema.validate(manifest, InputFormat.JSON)).isEmpty();
+    assertThat(schema.validate(manifest.replace("\"claims\"", "\"guess\""), InputFormat.JSON))
+        .isNotEmpty();
+  }
+
+  @Test
+  void idMapHoldsOnlyPaletteColoursAndPaddingGrowsIt() throws IOException {
+    new HandoffWriter(request(false), new FolderSink(folder), 1, Progress.NONE).write();
+    BufferedImage padded = ImageIO.read(folder.resolve("tide-gauge_1001_id.png").toFile());
+    BufferedImage plain =
+        ImageIO.read(folder.resolve("unpadded/tide-gauge_1001_id.png").toFile());
+    int grown = 0;
+    for (int y = 0; y < 64; y++) {
+      for (int x = 0; x < 64; x++) {
+        int rgb = padded.getRGB(x, y) & 0xFFFFFF;
+        assertThat(rgb).isIn(0x000000, 0xFF0000, 0x00FF00, 0x0000FF);
+        if (rgb != (plain.getRGB(x, y) & 0xFFFFFF)) {
+          assertThat(plain.getRGB(x, y) & 0xFFFFFF).isZero();
+          grown++;
+        }
+      }
+    }
+    assertThat(grown).isPositive();
+  }
+
+  @Test
+  void sameContentGivesTheSameZip() throws IOException {
+    assertThat(zip()).isEqualTo(zip());
+  }
+
+  private static byte[] zip() throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    HandoffRequest request = request(true);
+    try (ZipSink sink = new ZipSink(out, request.created())) {
+      new HandoffWriter(request, sink, 2, Progress.NONE).write();
+    }
+    return out.toByteArray();
+  }
+}

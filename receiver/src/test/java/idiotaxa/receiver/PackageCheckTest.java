@@ -1,0 +1,118 @@
+package idiotaxa.receiver;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+
+class PackageCheckTest {
+  private final Map<String, byte[]> files = new LinkedHashMap<>();
+
+  /** A 4 × 2 ID map: red, nearly red, green, black; the mask of red covers two columns. */
+  private void addImages(int maskColumns) throws IOException {
+    int[] colors = {0xFF0000, 0xF00800, 0x00FF00, 0x000000};
+    BufferedImage id = new BufferedImage(4, 2, BufferedImage.TYPE_INT_RGB);
+    BufferedImage mask = new BufferedImage(4, 2, BufferedImage.TYPE_BYTE_GRAY);
+    for (int i = 0; i < 8; i++) {
+      id.setRGB(i % 4, i / 4, colors[i % 4]);
+      mask.getRaster().setSample(i % 4, i / 4, 0, i % 4 < maskColumns ? 255 : 0);
+    }
+    files.put("a_1001_id.png", png(id));
+    files.put("masks/red.png", png(mask));
+  }
+
+  private static byte[] png(BufferedImage image) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(image, "png", out);
+    return out.toByteArray();
+  }
+
+  private void addManifest() throws Exception {
+    StringBuilder list = new StringBuilder();
+    for (Map.Entry<String, byte[]> file : files.entrySet()) {
+      byte[] hash = MessageDigest.getInstance("SHA-256").digest(file.getValue());
+      list.append(list.isEmpty() ? "" : ",")
+          .append("{\"path\":\"%s\",\"bytes\":%d,\"sha256\":\"%s\"}"
+              .formatted(file.getKey(), file.getValue().length, HexFormat.of().formatHex(hash)));
+    }
+    String manifest =
+        """
+        {"format":"idiotaxa-handoff","version":1,"asset":"a","revision":"A",
+         "created":"2026-01-01T00:00:00Z",
+         "settings":{"origin":"claims","size":[4,2],"samples":1,"padding":0,"reach":null,"pairing":"none"},
+         "groups":[],"meshes":[],
+         "sheets":[{"name":"1001","width":4,"height":2,"idMap":"a_1001_id.png","indexMap":"a_1001_id.png",
+           "masks":[{"name":"red","groups":[1],"file":"masks/red.png",
+                     "pick":{"color":"#FF0000","tolerance":[0,60]}}],
+           "packs":[],"coverage":{"covered":0.5,"missed":0,"conflicts":0}}],
+         "files":[%s]}
+        """
+            .formatted(list);
+    files.put("manifest.json", manifest.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private Receipt send() throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream(out)) {
+      for (Map.Entry<String, byte[]> file : files.entrySet()) {
+        zip.putNextEntry(new ZipEntry(file.getKey()));
+        zip.write(file.getValue());
+      }
+    }
+    return PackageCheck.of(new ByteArrayInputStream(out.toByteArray()));
+  }
+
+  @Test
+  void pickTakesWhatLiesWithinTheTolerance() throws Exception {
+    addImages(2);
+    addManifest();
+    Receipt receipt = send();
+    assertThat(receipt.problems()).isEmpty();
+    assertThat(receipt.files()).isEqualTo(2);
+    assertThat(receipt.sheets().get(0).masks())
+        .containsExactly(new Receipt.MaskReceipt("red", "#FF0000", 30, 4, 4, 0, 0));
+  }
+
+  @Test
+  void differencesFromTheMaskAreCounted() throws Exception {
+    addImages(1);
+    addManifest();
+    Receipt.MaskReceipt mask = send().sheets().get(0).masks().get(0);
+    assertThat(mask.wronglyTaken()).isEqualTo(2);
+    assertThat(mask.wronglyLeft()).isZero();
+  }
+
+  @Test
+  void changedMissingAndForeignFilesAreRefused() throws Exception {
+    addImages(2);
+    addManifest();
+    byte[] right = files.put("masks/red.png", new byte[] {1});
+    assertThat(send().problems()).containsExactly(
+        "masks/red.png: its checksum is not the one in the manifest");
+    files.remove("masks/red.png");
+    assertThat(send().problems().get(0)).contains("not in the package");
+    files.put("masks/red.png", right);
+    files.put("../evil.png", right);
+    assertThat(send().problems().get(0)).contains("not allowed");
+  }
+
+  @Test
+  void whatIsNoPackageIsRefusedInWords() throws IOException {
+    Receipt noZip = PackageCheck.of(new ByteArrayInputStream("hello".getBytes()));
+    assertThat(noZip.isAccepted()).isFalse();
+    assertThat(noZip.problems().get(0)).contains("no zip");
+    files.put("manifest.json", "{}".getBytes());
+    assertThat(send().problems()).isNotEmpty().allMatch(p -> p.startsWith("manifest.json"));
+  }
+}

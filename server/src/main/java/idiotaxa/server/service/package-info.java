@@ -1,0 +1,2 @@
+/** What the application can do, in transactions. */
+package idiotaxa.server.service;

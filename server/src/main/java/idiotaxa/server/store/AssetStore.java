@@ -1,0 +1,56 @@
+package idiotaxa.server.store;
+
+import static idiotaxa.server.store.db.Tables.ASSET;
+
+import idiotaxa.server.store.db.tables.records.AssetRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Assets by themselves. */
+@Repository
+public class AssetStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public AssetStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** An asset without what belongs to it. */
+  public record AssetRow(long id, String name, int journalPosition, LocalDateTime createdAt) {}
+
+  public long create(String name) {
+    return db.insertInto(ASSET)
+        .set(ASSET.NAME, name)
+        .set(ASSET.JOURNAL_POSITION, 0)
+        .set(ASSET.CREATED_AT, LocalDateTime.now(clock))
+        .returning(ASSET.ID)
+        .fetchSingle(ASSET.ID);
+  }
+
+  public List<AssetRow> list() {
+    return db.selectFrom(ASSET).orderBy(ASSET.NAME, ASSET.ID).fetch(AssetStore::row);
+  }
+
+  public Optional<AssetRow> find(long id) {
+    return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).fetchOptional(AssetStore::row);
+  }
+
+  /** Holds the asset's row until the transaction ends, so that claims come one after another. */
+  public AssetRow lock(long id) {
+    return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).forUpdate().fetchSingle(AssetStore::row);
+  }
+
+  public void setJournalPosition(long id, int position) {
+    db.update(ASSET).set(ASSET.JOURNAL_POSITION, position).where(ASSET.ID.eq(id)).execute();
+  }
+
+  private static AssetRow row(AssetRecord r) {
+    return new AssetRow(r.getId(), r.getName(), r.getJournalPosition(), r.getCreatedAt());
+  }
+}

@@ -1,0 +1,172 @@
+package idiotaxa.server.store;
+
+import static idiotaxa.server.store.db.Tables.BAKE;
+import static idiotaxa.server.store.db.Tables.BAKE_SHEET;
+
+import idiotaxa.server.store.db.tables.records.BakeRecord;
+import idiotaxa.server.store.db.tables.records.BakeSheetRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Bakes and their sheets; a sheet is what a job works on. */
+@Repository
+public class BakeStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public BakeStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param sourceId null when IDs are read from the target itself
+   * @param settings JSON
+   */
+  public record BakeRow(
+      long id,
+      long assetId,
+      long targetId,
+      Long sourceId,
+      String settings,
+      int journalPosition,
+      boolean isCancelled,
+      LocalDateTime createdAt) {}
+
+  /**
+   * @param state see {@link JobState}
+   * @param share 0 … 1 of what is under way
+   */
+  public record SheetRow(
+      long id,
+      long bakeId,
+      String name,
+      String state,
+      String doing,
+      double share,
+      String problem,
+      Long mapsBlobId,
+      String report) {}
+
+  public long create(
+      long assetId, long targetId, Long sourceId, String settings, int journalPosition) {
+    return db.insertInto(BAKE)
+        .set(BAKE.ASSET_ID, assetId)
+        .set(BAKE.TARGET_ID, targetId)
+        .set(BAKE.SOURCE_ID, sourceId)
+        .set(BAKE.SETTINGS, settings)
+        .set(BAKE.JOURNAL_POSITION, journalPosition)
+        .set(BAKE.IS_CANCELLED, false)
+        .set(BAKE.CREATED_AT, LocalDateTime.now(clock))
+        .returning(BAKE.ID)
+        .fetchSingle(BAKE.ID);
+  }
+
+  public long addSheet(long bakeId, String name) {
+    return db.insertInto(BAKE_SHEET)
+        .set(BAKE_SHEET.BAKE_ID, bakeId)
+        .set(BAKE_SHEET.NAME, name)
+        .set(BAKE_SHEET.STATE, JobState.WAITING)
+        .set(BAKE_SHEET.DOING, "waiting")
+        .set(BAKE_SHEET.SHARE, 0.0)
+        .returning(BAKE_SHEET.ID)
+        .fetchSingle(BAKE_SHEET.ID);
+  }
+
+  public Optional<BakeRow> find(long id) {
+    return db.selectFrom(BAKE).where(BAKE.ID.eq(id)).fetchOptional(BakeStore::row);
+  }
+
+  /** Newest first. */
+  public List<BakeRow> list(long assetId) {
+    return db.selectFrom(BAKE)
+        .where(BAKE.ASSET_ID.eq(assetId))
+        .orderBy(BAKE.ID.desc())
+        .fetch(BakeStore::row);
+  }
+
+  public List<SheetRow> sheets(long bakeId) {
+    return db.selectFrom(BAKE_SHEET)
+        .where(BAKE_SHEET.BAKE_ID.eq(bakeId))
+        .orderBy(BAKE_SHEET.NAME)
+        .fetch(BakeStore::sheetRow);
+  }
+
+  public Optional<SheetRow> findSheet(long id) {
+    return db.selectFrom(BAKE_SHEET)
+        .where(BAKE_SHEET.ID.eq(id))
+        .fetchOptional(BakeStore::sheetRow);
+  }
+
+  public void cancel(long id) {
+    db.update(BAKE).set(BAKE.IS_CANCELLED, true).where(BAKE.ID.eq(id)).execute();
+  }
+
+  public boolean isCancelled(long id) {
+    return db.select(BAKE.IS_CANCELLED)
+        .from(BAKE)
+        .where(BAKE.ID.eq(id))
+        .fetchSingle(BAKE.IS_CANCELLED);
+  }
+
+  public void setProgress(long sheetId, String doing, double share) {
+    db.update(BAKE_SHEET)
+        .set(BAKE_SHEET.STATE, JobState.RUNNING)
+        .set(BAKE_SHEET.DOING, doing)
+        .set(BAKE_SHEET.SHARE, share)
+        .where(BAKE_SHEET.ID.eq(sheetId))
+        .execute();
+  }
+
+  public void setDone(long sheetId, long mapsBlobId, String report) {
+    db.update(BAKE_SHEET)
+        .set(BAKE_SHEET.STATE, JobState.DONE)
+        .set(BAKE_SHEET.DOING, "done")
+        .set(BAKE_SHEET.SHARE, 1.0)
+        .set(BAKE_SHEET.MAPS_BLOB_ID, mapsBlobId)
+        .set(BAKE_SHEET.REPORT, report)
+        .where(BAKE_SHEET.ID.eq(sheetId))
+        .execute();
+  }
+
+  /**
+   * @param state {@link JobState#FAILED} or {@link JobState#CANCELLED}
+   */
+  public void setEnded(long sheetId, String state, String problem) {
+    db.update(BAKE_SHEET)
+        .set(BAKE_SHEET.STATE, state)
+        .set(BAKE_SHEET.DOING, state)
+        .set(BAKE_SHEET.PROBLEM, problem)
+        .where(BAKE_SHEET.ID.eq(sheetId))
+        .execute();
+  }
+
+  private static BakeRow row(BakeRecord r) {
+    return new BakeRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getTargetId(),
+        r.getSourceId(),
+        r.getSettings(),
+        r.getJournalPosition(),
+        r.getIsCancelled(),
+        r.getCreatedAt());
+  }
+
+  private static SheetRow sheetRow(BakeSheetRecord r) {
+    return new SheetRow(
+        r.getId(),
+        r.getBakeId(),
+        r.getName(),
+        r.getState(),
+        r.getDoing(),
+        r.getShare(),
+        r.getProblem(),
+        r.getMapsBlobId(),
+        r.getReport());
+  }
+}

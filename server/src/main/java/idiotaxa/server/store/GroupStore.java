@@ -1,0 +1,77 @@
+package idiotaxa.server.store;
+
+import static idiotaxa.server.store.db.Tables.MATERIAL_GROUP;
+
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Look;
+import idiotaxa.server.store.db.tables.records.MaterialGroupRecord;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Groups of an asset. */
+@Repository
+public class GroupStore {
+  private final DSLContext db;
+
+  public GroupStore(DSLContext db) {
+    this.db = db;
+  }
+
+  /** A group with its identity, which stays when the number changes. */
+  public record GroupRow(long id, long assetId, Group group, int version) {}
+
+  /** In the order of their numbers. */
+  public List<GroupRow> list(long assetId) {
+    return db.selectFrom(MATERIAL_GROUP)
+        .where(MATERIAL_GROUP.ASSET_ID.eq(assetId))
+        .orderBy(MATERIAL_GROUP.NUMBER)
+        .fetch(GroupStore::row);
+  }
+
+  public Optional<GroupRow> find(long id) {
+    return db.selectFrom(MATERIAL_GROUP)
+        .where(MATERIAL_GROUP.ID.eq(id))
+        .fetchOptional(GroupStore::row);
+  }
+
+  public long create(long assetId, Group group) {
+    return db.insertInto(MATERIAL_GROUP)
+        .set(MATERIAL_GROUP.ASSET_ID, assetId)
+        .set(MATERIAL_GROUP.NUMBER, group.number())
+        .set(MATERIAL_GROUP.NAME, group.name())
+        .set(MATERIAL_GROUP.COLOR, group.color())
+        .set(MATERIAL_GROUP.KEYWORDS, String.join("\n", group.keywords()))
+        .set(MATERIAL_GROUP.BASE_COLOR, group.look().baseColor())
+        .set(MATERIAL_GROUP.ROUGHNESS, group.look().roughness())
+        .set(MATERIAL_GROUP.METALNESS, group.look().metalness())
+        .set(MATERIAL_GROUP.VERSION, 1)
+        .returning(MATERIAL_GROUP.ID)
+        .fetchSingle(MATERIAL_GROUP.ID);
+  }
+
+  /**
+   * @return false when somebody else changed the group since {@code version}
+   */
+  public boolean update(long id, int version, String name, int color) {
+    return db.update(MATERIAL_GROUP)
+            .set(MATERIAL_GROUP.NAME, name)
+            .set(MATERIAL_GROUP.COLOR, color)
+            .set(MATERIAL_GROUP.VERSION, version + 1)
+            .where(MATERIAL_GROUP.ID.eq(id), MATERIAL_GROUP.VERSION.eq(version))
+            .execute()
+        == 1;
+  }
+
+  private static GroupRow row(MaterialGroupRecord r) {
+    List<String> keywords =
+        r.getKeywords().isEmpty() ? List.of() : List.of(r.getKeywords().split("\n"));
+    Look look = new Look(r.getBaseColor(), r.getRoughness(), r.getMetalness());
+    return new GroupRow(
+        r.getId(),
+        r.getAssetId(),
+        new Group(r.getNumber(), r.getName(), r.getColor(), keywords, look),
+        r.getVersion());
+  }
+}

@@ -1,0 +1,115 @@
+package idiotaxa.server.store;
+
+import static idiotaxa.server.store.db.Tables.HANDOFF;
+
+import idiotaxa.server.store.db.tables.records.HandoffRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Hand-offs: packages that were made, and what the receiver said of them. */
+@Repository
+public class HandoffStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public HandoffStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param contents JSON
+   * @param blobId the package, null until it is made
+   * @param receipt JSON, null until the receiver answered
+   */
+  public record HandoffRow(
+      long id,
+      long assetId,
+      long bakeId,
+      String fileName,
+      String contents,
+      String state,
+      String doing,
+      double share,
+      String problem,
+      Long blobId,
+      String receipt,
+      LocalDateTime createdAt) {}
+
+  public long create(long assetId, long bakeId, String fileName, String contents) {
+    return db.insertInto(HANDOFF)
+        .set(HANDOFF.ASSET_ID, assetId)
+        .set(HANDOFF.BAKE_ID, bakeId)
+        .set(HANDOFF.FILE_NAME, fileName)
+        .set(HANDOFF.CONTENTS, contents)
+        .set(HANDOFF.STATE, JobState.WAITING)
+        .set(HANDOFF.DOING, "waiting")
+        .set(HANDOFF.SHARE, 0.0)
+        .set(HANDOFF.CREATED_AT, LocalDateTime.now(clock))
+        .returning(HANDOFF.ID)
+        .fetchSingle(HANDOFF.ID);
+  }
+
+  public Optional<HandoffRow> find(long id) {
+    return db.selectFrom(HANDOFF).where(HANDOFF.ID.eq(id)).fetchOptional(HandoffStore::row);
+  }
+
+  /** Newest first. */
+  public List<HandoffRow> list(long assetId) {
+    return db.selectFrom(HANDOFF)
+        .where(HANDOFF.ASSET_ID.eq(assetId))
+        .orderBy(HANDOFF.ID.desc())
+        .fetch(HandoffStore::row);
+  }
+
+  public void setProgress(long id, String doing, double share) {
+    db.update(HANDOFF)
+        .set(HANDOFF.STATE, JobState.RUNNING)
+        .set(HANDOFF.DOING, doing)
+        .set(HANDOFF.SHARE, share)
+        .where(HANDOFF.ID.eq(id))
+        .execute();
+  }
+
+  public void setDone(long id, long blobId) {
+    db.update(HANDOFF)
+        .set(HANDOFF.STATE, JobState.DONE)
+        .set(HANDOFF.DOING, "done")
+        .set(HANDOFF.SHARE, 1.0)
+        .set(HANDOFF.BLOB_ID, blobId)
+        .where(HANDOFF.ID.eq(id))
+        .execute();
+  }
+
+  public void setFailed(long id, String problem) {
+    db.update(HANDOFF)
+        .set(HANDOFF.STATE, JobState.FAILED)
+        .set(HANDOFF.PROBLEM, problem)
+        .where(HANDOFF.ID.eq(id))
+        .execute();
+  }
+
+  public void setReceipt(long id, String receipt) {
+    db.update(HANDOFF).set(HANDOFF.RECEIPT, receipt).where(HANDOFF.ID.eq(id)).execute();
+  }
+
+  private static HandoffRow row(HandoffRecord r) {
+    return new HandoffRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getBakeId(),
+        r.getFileName(),
+        r.getContents(),
+        r.getState(),
+        r.getDoing(),
+        r.getShare(),
+        r.getProblem(),
+        r.getBlobId(),
+        r.getReceipt(),
+        r.getCreatedAt());
+  }
+}

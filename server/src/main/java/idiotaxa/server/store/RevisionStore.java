@@ -1,0 +1,128 @@
+package idiotaxa.server.store;
+
+import static idiotaxa.server.store.db.Tables.REVISION;
+import static idiotaxa.server.store.db.Tables.REVISION_FILE;
+
+import idiotaxa.server.store.db.tables.records.RevisionRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Imported states of targets and sources. */
+@Repository
+public class RevisionStore {
+  public static final String TARGET = "target";
+  public static final String SOURCE = "source";
+  public static final String READING = "reading";
+  public static final String READY = "ready";
+  public static final String REFUSED = "refused";
+
+  private final DSLContext db;
+  private final Clock clock;
+
+  public RevisionStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param inspection JSON, null until the file is read
+   * @param problem why the file was refused, else null
+   * @param claimedShare of the surface, 0 … 1
+   */
+  public record RevisionRow(
+      long id,
+      long assetId,
+      String role,
+      String label,
+      String fileName,
+      String state,
+      String problem,
+      String inspection,
+      double claimedShare,
+      boolean isCurrent) {}
+
+  public long create(long assetId, String role, String label, String fileName) {
+    return db.insertInto(REVISION)
+        .set(REVISION.ASSET_ID, assetId)
+        .set(REVISION.ROLE, role)
+        .set(REVISION.LABEL, label)
+        .set(REVISION.FILE_NAME, fileName)
+        .set(REVISION.STATE, READING)
+        .set(REVISION.CLAIMED_SHARE, 0.0)
+        .set(REVISION.IS_CURRENT, false)
+        .set(REVISION.CREATED_AT, LocalDateTime.now(clock))
+        .returning(REVISION.ID)
+        .fetchSingle(REVISION.ID);
+  }
+
+  public void addFile(long revisionId, String name, long blobId) {
+    db.insertInto(REVISION_FILE).values(revisionId, name, blobId).execute();
+  }
+
+  /** Blob ids by file name. */
+  public Map<String, Long> files(long revisionId) {
+    return db.select(REVISION_FILE.NAME, REVISION_FILE.BLOB_ID)
+        .from(REVISION_FILE)
+        .where(REVISION_FILE.REVISION_ID.eq(revisionId))
+        .fetchMap(REVISION_FILE.NAME, REVISION_FILE.BLOB_ID);
+  }
+
+  public Optional<RevisionRow> find(long id) {
+    return db.selectFrom(REVISION).where(REVISION.ID.eq(id)).fetchOptional(RevisionStore::row);
+  }
+
+  /** All of an asset in order of import. */
+  public List<RevisionRow> list(long assetId) {
+    return db.selectFrom(REVISION)
+        .where(REVISION.ASSET_ID.eq(assetId))
+        .orderBy(REVISION.ID)
+        .fetch(RevisionStore::row);
+  }
+
+  /** The file is read: the revision takes the place of the one that it replaces. */
+  public void setReady(RevisionRow revision, String inspection) {
+    var replaced =
+        REVISION.ASSET_ID.eq(revision.assetId()).and(REVISION.ROLE.eq(revision.role()));
+    if (revision.role().equals(SOURCE)) {
+      replaced = replaced.and(REVISION.FILE_NAME.eq(revision.fileName()));
+    }
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(replaced).execute();
+    db.update(REVISION)
+        .set(REVISION.STATE, READY)
+        .set(REVISION.INSPECTION, inspection)
+        .set(REVISION.IS_CURRENT, true)
+        .where(REVISION.ID.eq(revision.id()))
+        .execute();
+  }
+
+  public void setRefused(long id, String problem) {
+    db.update(REVISION)
+        .set(REVISION.STATE, REFUSED)
+        .set(REVISION.PROBLEM, problem.substring(0, Math.min(2000, problem.length())))
+        .where(REVISION.ID.eq(id))
+        .execute();
+  }
+
+  public void setClaimedShare(long id, double share) {
+    db.update(REVISION).set(REVISION.CLAIMED_SHARE, share).where(REVISION.ID.eq(id)).execute();
+  }
+
+  private static RevisionRow row(RevisionRecord r) {
+    return new RevisionRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getRole(),
+        r.getLabel(),
+        r.getFileName(),
+        r.getState(),
+        r.getProblem(),
+        r.getInspection(),
+        r.getClaimedShare(),
+        r.getIsCurrent());
+  }
+}

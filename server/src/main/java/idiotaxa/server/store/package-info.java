@@ -1,0 +1,2 @@
+/** All SQL, through jOOQ. */
+package idiotaxa.server.store;

@@ -1,1 +1,11 @@
-exit 0
+#!/usr/bin/env bash
+# Builds the interface into dist/, only as far as something has changed.
+set -euo pipefail
+cd "$(dirname "$0")"
+if [ ! -f node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
+  npm ci --no-progress
+  touch node_modules/.installed
+fi
+if [ ! -f dist/index.html ] || [ -n "$(find src public index.html package.json vite.config.ts -newer dist/index.html -print -quit)" ]; then
+  npm run --silent build
+fi

@@ -1,0 +1,29 @@
+package idiotaxa.core.format;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+
+/** Which of the files of an upload is the model that the others belong to. */
+public final class ModelFileNames {
+  private static final List<String> ENDINGS = List.of(".glb", ".gltf", ".obj", ".ply");
+
+  private ModelFileNames() {}
+
+  /**
+   * @throws FormatException when no file or more than one is a model
+   */
+  public static String main(Collection<String> names) {
+    List<String> models = names.stream().filter(ModelFileNames::isModel).sorted().toList();
+    if (models.size() > 1) {
+      throw new FormatException(
+          models.get(1), "", "several models came at once", "bring in one model at a time");
+    }
+    return models.isEmpty() ? names.stream().sorted().findFirst().orElseThrow() : models.get(0);
+  }
+
+  private static boolean isModel(String name) {
+    String lower = name.toLowerCase(Locale.ROOT);
+    return ENDINGS.stream().anyMatch(lower::endsWith);
+  }
+}

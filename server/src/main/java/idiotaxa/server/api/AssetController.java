@@ -1,0 +1,87 @@
+package idiotaxa.server.api;
+
+import idiotaxa.server.service.AssetService;
+import idiotaxa.server.service.ImportService;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Assets and the models that are brought into them. */
+@RestController
+@RequestMapping("/api/assets")
+class AssetController {
+  private final AssetService assets;
+  private final ImportService imports;
+  private final AssetView view;
+
+  AssetController(AssetService assets, ImportService imports, AssetView view) {
+    this.assets = assets;
+    this.imports = imports;
+    this.view = view;
+  }
+
+  record NewAsset(String name) {}
+
+  record Created(long id) {}
+
+  @GetMapping
+  List<AssetView.Asset> list() {
+    return assets.list().stream().map(view::of).toList();
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  Created create(@RequestBody NewAsset asset) {
+    return new Created(assets.create(asset.name()));
+  }
+
+  @GetMapping("/{id}")
+  AssetView.Asset get(@PathVariable("id") long id) {
+    return view.of(assets.get(id));
+  }
+
+  /** The files of one model: a .glb, or an .obj with its .mtl, and so on. */
+  @PostMapping("/{id}/models")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Created bringIn(
+      @PathVariable("id") long id,
+      @RequestParam("role") String role,
+      @RequestParam("file") List<MultipartFile> uploads)
+      throws IOException {
+    Path folder = Files.createTempDirectory("idiotaxa-upload");
+    Map<String, Path> files = new LinkedHashMap<>();
+    try {
+      for (MultipartFile upload : uploads) {
+        Path file = folder.resolve(Integer.toString(files.size()));
+        upload.transferTo(file);
+        files.put(plainName(upload), file);
+      }
+      return new Created(imports.take(id, role, files));
+    } finally {
+      for (Path file : files.values()) {
+        Files.deleteIfExists(file);
+      }
+      Files.deleteIfExists(folder);
+    }
+  }
+
+  /** The last part of whatever path the browser sent. */
+  private static String plainName(MultipartFile upload) {
+    String name = upload.getOriginalFilename();
+    String plain = name == null ? "" : name.replaceAll(".*[/\\\\]", "");
+    return plain.isBlank() ? "unnamed" : plain.substring(0, Math.min(255, plain.length()));
+  }
+}

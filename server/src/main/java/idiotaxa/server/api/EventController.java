@@ -1,0 +1,66 @@
+package idiotaxa.server.api;
+
+import idiotaxa.server.service.AssetService;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Tells a page when its asset changes. The state is read from the database, where every worker writes
+ * it, so it does not matter which process does the work.
+ */
+@RestController
+class EventController {
+  private static final long INTERVAL_MS = 300;
+
+  private final AssetService assets;
+  private final AssetView view;
+  private final JsonMapper json;
+  private final ScheduledExecutorService poller = Executors.newScheduledThreadPool(1);
+
+  EventController(AssetService assets, AssetView view, JsonMapper json) {
+    this.assets = assets;
+    this.view = view;
+    this.json = json;
+  }
+
+  /** Sends the asset's state at once and whenever it has changed. */
+  @GetMapping(path = "/api/assets/{id}/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+  SseEmitter events(@PathVariable("id") long id) {
+    assets.get(id);
+    SseEmitter emitter = new SseEmitter(0L);
+    String[] last = {""};
+    ScheduledFuture<?> polling =
+        poller.scheduleWithFixedDelay(
+            () -> sendIfChanged(id, emitter, last), 0, INTERVAL_MS, TimeUnit.MILLISECONDS);
+    emitter.onCompletion(() -> polling.cancel(false));
+    emitter.onError(e -> polling.cancel(false));
+    return emitter;
+  }
+
+  private void sendIfChanged(long id, SseEmitter emitter, String[] last) {
+    try {
+      String state = json.writeValueAsString(view.of(assets.get(id)));
+      if (!state.equals(last[0])) {
+        last[0] = state;
+        emitter.send(SseEmitter.event().name("asset").data(state));
+      }
+    } catch (IOException | RuntimeException e) {
+      emitter.completeWithError(e);
+    }
+  }
+
+  @PreDestroy
+  void stop() {
+    poller.shutdownNow();
+  }
+}

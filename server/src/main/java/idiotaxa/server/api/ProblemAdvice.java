@@ -1,0 +1,46 @@
+package idiotaxa.server.api;
+
+import idiotaxa.core.format.FormatException;
+import idiotaxa.server.service.ConflictException;
+import idiotaxa.server.service.NotFoundException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ProblemDetail;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+
+/** Turns exceptions into problem details (RFC 9457). */
+@RestControllerAdvice
+class ProblemAdvice {
+  @ExceptionHandler(NotFoundException.class)
+  ProblemDetail notFound(NotFoundException e) {
+    return problem(HttpStatus.NOT_FOUND, e);
+  }
+
+  @ExceptionHandler(ConflictException.class)
+  ProblemDetail conflict(ConflictException e) {
+    return problem(HttpStatus.CONFLICT, e);
+  }
+
+  @ExceptionHandler(IllegalArgumentException.class)
+  ProblemDetail wrong(IllegalArgumentException e) {
+    return problem(HttpStatus.BAD_REQUEST, e);
+  }
+
+  @ExceptionHandler(FormatException.class)
+  ProblemDetail refused(FormatException e) {
+    return problem(HttpStatus.UNPROCESSABLE_ENTITY, e);
+  }
+
+  @ExceptionHandler(MaxUploadSizeExceededException.class)
+  ProblemDetail tooLarge(MaxUploadSizeExceededException e) {
+    return ProblemDetail.forStatusAndDetail(
+        HttpStatus.CONTENT_TOO_LARGE,
+        "The upload is larger than this server takes; split the model or raise"
+            + " spring.servlet.multipart.max-file-size.");
+  }
+
+  private static ProblemDetail problem(HttpStatus status, RuntimeException e) {
+    return ProblemDetail.forStatusAndDetail(status, e.getMessage());
+  }
+}

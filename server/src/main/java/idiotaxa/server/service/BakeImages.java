@@ -1,0 +1,81 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.NearestCovered;
+import idiotaxa.core.bake.SheetMaps;
+import idiotaxa.core.bake.SheetMapsFile;
+import idiotaxa.core.format.PngImage;
+import idiotaxa.core.format.PngWriter;
+import idiotaxa.core.mask.SheetImages;
+import idiotaxa.server.store.BakeStore;
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Images of baked sheets, made from the kept maps with the groups' present colours. */
+@Service
+public class BakeImages {
+  private final BakeStore bakes;
+  private final BlobFiles files;
+  private final GroupService groups;
+  private final JsonMapper json;
+  private long lastBlob = -1;
+  private SheetMaps lastMaps;
+
+  public BakeImages(BakeStore bakes, BlobFiles files, GroupService groups, JsonMapper json) {
+    this.bakes = bakes;
+    this.files = files;
+    this.groups = groups;
+    this.json = json;
+  }
+
+  /** The maps of a sheet that is done; the ones asked for last are kept in memory. */
+  public synchronized SheetMaps maps(BakeStore.SheetRow sheet) throws IOException {
+    if (sheet.mapsBlobId() == null) {
+      throw new ConflictException("Sheet " + sheet.name() + " is not baked.");
+    }
+    if (lastBlob != sheet.mapsBlobId()) {
+      try (InputStream in =
+          new BufferedInputStream(Files.newInputStream(files.file(sheet.mapsBlobId())))) {
+        lastMaps = SheetMapsFile.read(in);
+        lastBlob = sheet.mapsBlobId();
+      }
+    }
+    return lastMaps;
+  }
+
+  /**
+   * @param kind {@code id}, {@code index} or {@code mask}
+   * @param groupNumber for a mask
+   */
+  public void write(
+      long bakeId, String sheetName, String kind, int groupNumber, boolean isPadded, OutputStream out)
+      throws IOException {
+    BakeStore.BakeRow bake =
+        bakes.find(bakeId).orElseThrow(() -> new NotFoundException("bake", bakeId));
+    BakeStore.SheetRow sheet =
+        bakes.sheets(bakeId).stream()
+            .filter(s -> s.name().equals(sheetName))
+            .findFirst()
+            .orElseThrow(() -> new NotFoundException("sheet " + sheetName + " of bake", bakeId));
+    SheetMaps maps = maps(sheet);
+    int padding = json.readValue(bake.settings(), BakeSettings.class).padding();
+    int[] nearest =
+        isPadded && padding != 0
+            ? maps.padding(padding < 0 ? NearestCovered.EVERYWHERE : padding, Parallel.cores())
+            : null;
+    SheetImages images = new SheetImages(maps, groups.palette(bake.assetId(), "asset"), nearest);
+    PngImage image =
+        switch (kind) {
+          case "id" -> images.idMap();
+          case "index" -> images.indexMap();
+          case "mask" -> images.mask(groupNumber);
+          default -> throw new IllegalArgumentException("There is no image " + kind + ".");
+        };
+    PngWriter.write(image, Parallel.cores(), out);
+  }
+}

@@ -1,0 +1,10 @@
+package idiotaxa.server.service;
+
+/** Queues work; it is done at least once, by any worker, and joins the caller's transaction. */
+public interface JobQueue {
+  void readRevision(long revisionId);
+
+  void bakeSheet(long sheetId);
+
+  void packHandoff(long handoffId);
+}

@@ -2,6 +2,8 @@ import { fileURLToPath, URL } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
+const SERVER = 'http://127.0.0.1:8017'
+
 export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
@@ -14,6 +16,7 @@ export default defineConfig({
       }
     }
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8017' } },
+  // The application takes changes only from its own origin.
+  server: { proxy: { '/api': { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
   test: { environment: 'happy-dom', server: { deps: { inline: ['element-plus'] } } }
 })

@@ -26,6 +26,10 @@ class ArchitectureTest {
       mayNotKnow("bake", "format", "mask", "check", "handoff");
 
   @ArchTest
+  static final ArchRule PICTURE_KNOWS_MESH_ONLY =
+      mayNotKnow("picture", "group", "format", "trace", "bake");
+
+  @ArchTest
   static final ArchRule NO_FRAMEWORK =
       noClasses()
           .should()

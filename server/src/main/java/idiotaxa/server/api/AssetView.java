@@ -1,6 +1,8 @@
 package idiotaxa.server.api;
 
+import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.mask.PickTolerance;
 import idiotaxa.server.service.AssetService.AssetState;
 import idiotaxa.server.service.AssetService.BakeState;
 import idiotaxa.server.service.BakeSettings;
@@ -45,11 +47,23 @@ class AssetView {
       boolean isCurrent,
       JsonNode inspection) {}
 
-  /** Colours as #RRGGBB. */
+  /**
+   * Colours as #RRGGBB.
+   *
+   * @param safeTolerance largest colour distance with which a pick takes exactly this group, −1 when
+   *     another group has the same colour
+   */
   record GroupInfo(
-      long id, int number, String name, String color, List<String> keywords, int version) {}
+      long id,
+      int number,
+      String name,
+      String color,
+      List<String> keywords,
+      int safeTolerance,
+      int version) {}
 
-  record HistoryEntry(int ordinal, String kind, String words, LocalDateTime createdAt) {}
+  record HistoryEntry(
+      long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
 
   record Bake(
       long id,
@@ -71,6 +85,8 @@ class AssetView {
       String doing,
       double share,
       String problem,
+      Long bytes,
+      String sha256,
       JsonNode receipt,
       LocalDateTime createdAt) {}
 
@@ -80,9 +96,9 @@ class AssetView {
         state.asset().name(),
         state.asset().journalPosition(),
         state.revisions().stream().map(this::revision).toList(),
-        state.groups().stream().map(AssetView::group).toList(),
+        groups(state.groups()),
         state.history().stream()
-            .map(e -> new HistoryEntry(e.ordinal(), e.kind(), e.words(), e.createdAt()))
+            .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
             .toList(),
         state.bakes().stream().map(this::bake).toList(),
         state.handoffs().stream().map(this::handoff).toList());
@@ -101,13 +117,20 @@ class AssetView {
         r.inspection() == null ? null : json.readTree(r.inspection()));
   }
 
-  private static GroupInfo group(GroupStore.GroupRow row) {
+  private static List<GroupInfo> groups(List<GroupStore.GroupRow> rows) {
+    Palette palette =
+        new Palette("asset", rows.stream().map(GroupStore.GroupRow::group).toList());
+    return rows.stream().map(row -> group(row, palette)).toList();
+  }
+
+  private static GroupInfo group(GroupStore.GroupRow row, Palette palette) {
     return new GroupInfo(
         row.id(),
         row.group().number(),
         row.group().name(),
         Rgb.toHex(row.group().color()),
         row.group().keywords(),
+        PickTolerance.largestSafe(row.group(), palette),
         row.version());
   }
 
@@ -138,6 +161,8 @@ class AssetView {
         h.doing(),
         h.share(),
         h.problem(),
+        h.bytes(),
+        h.sha256(),
         h.receipt() == null ? null : json.readTree(h.receipt()),
         h.createdAt());
   }

@@ -6,6 +6,8 @@ import idiotaxa.core.group.Rgb;
 import idiotaxa.server.service.ClaimService;
 import idiotaxa.server.service.GroupService;
 import idiotaxa.server.service.MeshCache;
+import idiotaxa.server.service.PictureService;
+import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.time.Duration;
@@ -29,11 +31,14 @@ class RevisionController {
   private final MeshCache meshes;
   private final ClaimService claims;
   private final GroupService groups;
+  private final PictureService pictures;
 
-  RevisionController(MeshCache meshes, ClaimService claims, GroupService groups) {
+  RevisionController(
+      MeshCache meshes, ClaimService claims, GroupService groups, PictureService pictures) {
     this.meshes = meshes;
     this.claims = claims;
     this.groups = groups;
+    this.pictures = pictures;
   }
 
   /**
@@ -67,6 +72,25 @@ class RevisionController {
         .contentType(MediaType.APPLICATION_OCTET_STREAM)
         .cacheControl(CacheControl.noStore())
         .body(bytes.array());
+  }
+
+  /**
+   * A small picture as the model is sorted now.
+   *
+   * @param width pixels
+   * @param height pixels
+   */
+  @GetMapping("/picture.png")
+  ResponseEntity<byte[]> picture(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestParam(name = "width", defaultValue = "480") int width,
+      @RequestParam(name = "height", defaultValue = "360") int height)
+      throws IOException {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(pictures.png(assetId, id, width, height));
   }
 
   @PostMapping("/claims")

@@ -1,6 +1,7 @@
 package idiotaxa.server.store;
 
 import static idiotaxa.server.store.db.Tables.HANDOFF;
+import static idiotaxa.server.store.db.Tables.STORED_BLOB;
 
 import idiotaxa.server.store.db.tables.records.HandoffRecord;
 import java.time.Clock;
@@ -8,6 +9,8 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.jooq.SelectOnConditionStep;
 import org.springframework.stereotype.Repository;
 
 /** Hand-offs: packages that were made, and what the receiver said of them. */
@@ -24,6 +27,8 @@ public class HandoffStore {
   /**
    * @param contents JSON
    * @param blobId the package, null until it is made
+   * @param bytes size of the package, null until it is made
+   * @param sha256 of the package, null until it is made
    * @param receipt JSON, null until the receiver answered
    */
   public record HandoffRow(
@@ -37,6 +42,8 @@ public class HandoffStore {
       double share,
       String problem,
       Long blobId,
+      Long bytes,
+      String sha256,
       String receipt,
       LocalDateTime createdAt) {}
 
@@ -55,12 +62,12 @@ public class HandoffStore {
   }
 
   public Optional<HandoffRow> find(long id) {
-    return db.selectFrom(HANDOFF).where(HANDOFF.ID.eq(id)).fetchOptional(HandoffStore::row);
+    return rows().where(HANDOFF.ID.eq(id)).fetchOptional(HandoffStore::row);
   }
 
   /** Newest first. */
   public List<HandoffRow> list(long assetId) {
-    return db.selectFrom(HANDOFF)
+    return rows()
         .where(HANDOFF.ASSET_ID.eq(assetId))
         .orderBy(HANDOFF.ID.desc())
         .fetch(HandoffStore::row);
@@ -97,7 +104,15 @@ public class HandoffStore {
     db.update(HANDOFF).set(HANDOFF.RECEIPT, receipt).where(HANDOFF.ID.eq(id)).execute();
   }
 
-  private static HandoffRow row(HandoffRecord r) {
+  private SelectOnConditionStep<Record> rows() {
+    return db.select(HANDOFF.asterisk(), STORED_BLOB.BYTE_COUNT, STORED_BLOB.SHA256)
+        .from(HANDOFF)
+        .leftJoin(STORED_BLOB)
+        .on(STORED_BLOB.ID.eq(HANDOFF.BLOB_ID));
+  }
+
+  private static HandoffRow row(Record row) {
+    HandoffRecord r = row.into(HANDOFF);
     return new HandoffRow(
         r.getId(),
         r.getAssetId(),
@@ -109,6 +124,8 @@ public class HandoffStore {
         r.getShare(),
         r.getProblem(),
         r.getBlobId(),
+        row.get(STORED_BLOB.BYTE_COUNT),
+        row.get(STORED_BLOB.SHA256),
         r.getReceipt(),
         r.getCreatedAt());
   }

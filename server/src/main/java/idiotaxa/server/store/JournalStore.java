@@ -28,7 +28,8 @@ public class JournalStore {
       long id, long revisionId, int ordinal, String kind, String words, byte[] claims) {}
 
   /** Entry without its claims. */
-  public record EntryWords(int ordinal, String kind, String words, LocalDateTime createdAt) {}
+  public record EntryWords(
+      long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
 
   /** Drops what was undone from {@code ordinal} on and adds the entry there. */
   public void append(
@@ -67,11 +68,15 @@ public class JournalStore {
   /** Every entry that can be in force, the undone ones among them, oldest first. */
   public List<EntryWords> words(long assetId) {
     return db.select(
-            JOURNAL_ENTRY.ORDINAL, JOURNAL_ENTRY.KIND, JOURNAL_ENTRY.WORDS, JOURNAL_ENTRY.CREATED_AT)
+            JOURNAL_ENTRY.ID,
+            JOURNAL_ENTRY.ORDINAL,
+            JOURNAL_ENTRY.KIND,
+            JOURNAL_ENTRY.WORDS,
+            JOURNAL_ENTRY.CREATED_AT)
         .from(JOURNAL_ENTRY)
         .where(JOURNAL_ENTRY.ASSET_ID.eq(assetId), JOURNAL_ENTRY.IS_DROPPED.isFalse())
         .orderBy(JOURNAL_ENTRY.ORDINAL)
-        .fetch(r -> new EntryWords(r.value1(), r.value2(), r.value3(), r.value4()));
+        .fetch(r -> new EntryWords(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
   }
 
   /** The revision that the entry at {@code ordinal} is about, 0 when there is none. */

@@ -1,0 +1,63 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.format.PngImage;
+import idiotaxa.core.format.PngWriter;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.picture.ModelPicture;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+
+/** Small pictures of models in their ID colours, for lists. */
+@Service
+public class PictureService {
+  private static final int UNCLAIMED_COLOR = 0xE4E0D8;
+
+  private final MeshCache meshes;
+  private final ClaimService claims;
+  private final GroupService groups;
+
+  public PictureService(MeshCache meshes, ClaimService claims, GroupService groups) {
+    this.meshes = meshes;
+    this.claims = claims;
+    this.groups = groups;
+  }
+
+  /** A PNG of a revision as it is sorted now. */
+  public byte[] png(long assetId, long revisionId, int width, int height) throws IOException {
+    Mesh mesh = meshes.get(revisionId).mesh();
+    Map<Integer, Integer> colorOfNumber = new HashMap<>();
+    groups
+        .list(assetId)
+        .forEach(g -> colorOfNumber.put(g.group().number(), g.group().color()));
+    colorOfNumber.put(Group.UNCLAIMED, UNCLAIMED_COLOR);
+    int[] colors = claims.faceGroups(assetId, revisionId);
+    for (int f = 0; f < colors.length; f++) {
+      colors[f] = colorOfNumber.get(colors[f]);
+    }
+    int[] pixels = ModelPicture.render(mesh, colors, width, height);
+    PngImage image =
+        new PngImage(
+            width,
+            height,
+            PngImage.Layout.RGB_8,
+            true,
+            () -> (y, out, offset) -> putRow(pixels, y, width, out, offset));
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    PngWriter.write(image, Parallel.cores(), png);
+    return png.toByteArray();
+  }
+
+  private static void putRow(int[] pixels, int y, int width, byte[] out, int offset) {
+    for (int x = 0, at = offset; x < width; x++) {
+      int rgb = pixels[y * width + x];
+      out[at++] = (byte) (rgb >> 16);
+      out[at++] = (byte) (rgb >> 8);
+      out[at++] = (byte) rgb;
+    }
+  }
+}

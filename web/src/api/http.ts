@@ -1,0 +1,63 @@
+/** An answer that is an error: what happened and what to do, as the server says it. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string
+  ) {
+    super(message)
+    this.name = 'ApiProblem'
+  }
+}
+
+/** The sentence in a problem document (RFC 9457), or one that says what is known. */
+export function problemSentence(status: number, body: string): string {
+  try {
+    const detail = (JSON.parse(body) as { detail?: string }).detail
+    if (detail) return detail
+  } catch {
+    // Not JSON: a proxy or the container answered.
+  }
+  return status === 413
+    ? 'The upload is larger than the server takes. Split the model or raise the limit.'
+    : `The server answered with an error (${status}). Try again; its log says more.`
+}
+
+async function checked(path: string, init?: RequestInit): Promise<Response> {
+  let response: Response
+  try {
+    response = await fetch(path, init)
+  } catch {
+    throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
+  }
+  if (!response.ok) {
+    throw new ApiProblem(response.status, problemSentence(response.status, await response.text()))
+  }
+  return response
+}
+
+export async function getJson<T>(path: string): Promise<T> {
+  return (await (await checked(path)).json()) as T
+}
+
+export async function getBytes(path: string): Promise<ArrayBuffer> {
+  return (await checked(path)).arrayBuffer()
+}
+
+export async function getBlob(path: string, signal?: AbortSignal): Promise<Blob> {
+  return (await checked(path, { signal })).blob()
+}
+
+export async function send<T>(
+  method: 'POST' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {}
+): Promise<T> {
+  const response = await checked(path, {
+    method,
+    headers: { 'Content-Type': 'application/json', ...headers },
+    body: body === undefined ? undefined : JSON.stringify(body)
+  })
+  const text = await response.text()
+  return (text ? JSON.parse(text) : undefined) as T
+}

@@ -1,0 +1,179 @@
+/** What the server's JSON holds; see /api/openapi.json. */
+
+export type Role = 'target' | 'source'
+export type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'
+
+export interface Finding {
+  code: string
+  what: string
+  where: string
+  cure: string
+}
+
+export interface Bounds {
+  minX: number
+  minY: number
+  minZ: number
+  maxX: number
+  maxY: number
+  maxZ: number
+}
+
+export interface Inspection {
+  vertices: number
+  faces: number
+  triangles: number
+  pieces: number
+  islands: number
+  /** Metres. */
+  bounds: Bounds
+  hasUvs: boolean
+  hasVertexColors: boolean
+  /** Area in square metres. */
+  parts: { name: string; pieces: number; faces: number; triangles: number; area: number }[]
+  sheets: { name: string; triangles: number }[]
+  materials: { name: string; baseColor: string; triangles: number }[]
+  vertexColors: { color: string; area: number }[]
+  findings: Finding[]
+}
+
+export interface Revision {
+  id: number
+  role: Role
+  label: string
+  fileName: string
+  state: 'reading' | 'ready' | 'refused'
+  problem: string | null
+  /** Share of the surface that is claimed, 0 … 1. */
+  claimedShare: number
+  isCurrent: boolean
+  inspection: Inspection | null
+}
+
+export interface Group {
+  id: number
+  number: number
+  name: string
+  /** #RRGGBB */
+  color: string
+  keywords: string[]
+  safeTolerance: number
+  version: number
+}
+
+export interface HistoryEntry {
+  id: number
+  ordinal: number
+  kind: string
+  words: string
+  createdAt: string
+}
+
+export interface BakeSettings {
+  origin: string
+  isFromSource: boolean
+  size: number
+  samples: number
+  /** Pixels, −1 for the whole sheet. */
+  padding: number
+  /** Metres, null to measure. */
+  reachOutward: number | null
+  reachInward: number | null
+  pairing: 'fitting' | 'names' | 'all'
+}
+
+export interface SheetReport {
+  sheet: string
+  width: number
+  height: number
+  covered: number
+  missed: number
+  fallback: number
+  overlapping: number
+  conflicts: number
+  groupTexels: number[]
+  parts: { part: string; covered: number; missed: number; fallback: number; conflicts: number }[]
+  rays: number
+  millis: number
+}
+
+export interface BakeSheet {
+  id: number
+  name: string
+  state: JobState
+  doing: string
+  share: number
+  problem: string | null
+  result: { report: SheetReport; reach: { outward: number; inward: number } | null; pairing: string } | null
+}
+
+export interface Bake {
+  id: number
+  targetId: number
+  sourceId: number | null
+  settings: BakeSettings
+  createdAt: string
+  sheets: BakeSheet[]
+}
+
+export interface MaskReceipt {
+  name: string
+  color: string
+  tolerance: number
+  picked: number
+  expected: number
+  wronglyTaken: number
+  wronglyLeft: number
+}
+
+export interface Receipt {
+  isAccepted: boolean
+  asset: string
+  problems: string[]
+  files: number
+  sheets: { name: string; width: number; height: number; masks: MaskReceipt[] }[]
+}
+
+export interface Handoff {
+  id: number
+  bakeId: number
+  fileName: string
+  state: JobState
+  doing: string
+  share: number
+  problem: string | null
+  bytes: number | null
+  sha256: string | null
+  receipt: Receipt | null
+  createdAt: string
+}
+
+export interface Asset {
+  id: number
+  name: string
+  journalPosition: number
+  revisions: Revision[]
+  groups: Group[]
+  history: HistoryEntry[]
+  bakes: Bake[]
+  handoffs: Handoff[]
+}
+
+export interface JournalState {
+  position: number
+  length: number
+  claimedShare: number
+}
+
+export interface ProposedGroup {
+  number: number
+  name: string
+  color: string
+  isNew: boolean
+  area: number
+}
+
+export interface PlannedFile {
+  path: string
+  what: string
+}

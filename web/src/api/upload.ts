@@ -1,0 +1,30 @@
+import { ApiProblem, problemSentence } from '@/api/http'
+import type { Role } from '@/api/types'
+
+/**
+ * Sends the files of one model.
+ *
+ * @param onProgress share of the bytes that are sent, 0 … 1
+ */
+export function uploadModel(
+  assetId: number,
+  role: Role,
+  files: File[],
+  onProgress: (share: number) => void
+): Promise<void> {
+  const form = new FormData()
+  files.forEach((file) => form.append('file', file, file.name))
+  // fetch cannot tell how much of an upload is sent.
+  const request = new XMLHttpRequest()
+  return new Promise((resolve, reject) => {
+    request.open('POST', `/api/assets/${assetId}/models?role=${role}`)
+    request.upload.onprogress = (e) => onProgress(e.total ? e.loaded / e.total : 0)
+    request.onload = () =>
+      request.status < 300
+        ? resolve()
+        : reject(new ApiProblem(request.status, problemSentence(request.status, request.responseText)))
+    request.onerror = () =>
+      reject(new ApiProblem(0, 'The upload broke off: the server refused it or went away. Nothing was changed.'))
+    request.send(form)
+  })
+}

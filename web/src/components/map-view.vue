@@ -1,0 +1,190 @@
+<template>
+  <div class="map" data-testid="map">
+    <div ref="frame" class="frame">
+      <canvas
+        ref="canvas"
+        @wheel.prevent="handleWheel"
+        @pointerdown="handleDown"
+        @pointermove="handleMove"
+        @pointerleave="texel = null"
+      />
+      <p v-if="!image" class="waiting">{{ waiting }}</p>
+    </div>
+    <div class="foot small">
+      <span class="texel" role="status"><slot v-if="texel" :texel="texel" /></span>
+      <template v-if="image">
+        <span class="soft">{{ zoomWords }}</span>
+        <el-button size="small" @click="fit">Whole sheet</el-button>
+        <el-button size="small" @click="zoomTo(1)">1 : 1</el-button>
+      </template>
+    </div>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useMapCamera } from '@/components/use-map-camera'
+
+/** A texel under the pointer: column, row from the top, and its colour as #RRGGBB. */
+export interface Texel {
+  x: number
+  y: number
+  color: string
+}
+
+const props = withDefaults(defineProps<{ image: ImageBitmap | null; waiting?: string }>(), {
+  waiting: 'Fetching the map…'
+})
+defineSlots<{ default(props: { texel: Texel }): unknown }>()
+
+const GRID_FROM_SCALE = 14
+
+const frame = useTemplateRef<HTMLElement>('frame')
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const camera = useMapCamera(() => draw())
+const probe = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true })!
+const drawnScale = ref(1)
+const texel = ref<Texel | null>(null)
+const zoomWords = computed(() =>
+  drawnScale.value >= 1 ? `${drawnScale.value.toFixed(1)} px a texel` : `${(1 / drawnScale.value).toFixed(1)} texels a px`
+)
+
+let drag: { x: number; y: number } | null = null
+const resizes = new ResizeObserver(() => fit())
+onMounted(() => resizes.observe(frame.value!))
+onBeforeUnmount(() => resizes.disconnect())
+watch(
+  () => props.image,
+  (now, before) => (now?.width === before?.width ? draw() : fit())
+)
+
+function fit(): void {
+  if (!frame.value || !canvas.value) return
+  const { clientWidth, clientHeight } = frame.value
+  canvas.value.width = clientWidth
+  canvas.value.height = clientHeight
+  if (props.image) camera.fit(props.image.width, props.image.height, clientWidth, clientHeight)
+  else draw()
+}
+
+function zoomTo(scale: number): void {
+  camera.zoom(scale / camera.scale, canvas.value!.width / 2, canvas.value!.height / 2)
+}
+
+function draw(): void {
+  const context = canvas.value?.getContext('2d')
+  if (!context) return
+  context.setTransform(1, 0, 0, 1, 0, 0)
+  context.clearRect(0, 0, context.canvas.width, context.canvas.height)
+  if (!props.image) return
+  const { scale, x, y } = camera
+  // Enlarged texels are sharp squares; reduced ones are averaged, or thin regions would vanish.
+  context.imageSmoothingEnabled = scale < 1
+  context.imageSmoothingQuality = 'high'
+  context.drawImage(props.image, x, y, props.image.width * scale, props.image.height * scale)
+  if (scale >= GRID_FROM_SCALE) drawGrid(context)
+  drawnScale.value = scale
+}
+
+function drawGrid(context: CanvasRenderingContext2D): void {
+  const { scale, x, y } = camera
+  const { width, height } = context.canvas
+  context.strokeStyle = 'rgba(119, 119, 119, 0.75)'
+  context.lineWidth = 1
+  context.beginPath()
+  for (let gx = x % scale; gx < width; gx += scale) {
+    context.moveTo(Math.round(gx) + 0.5, 0)
+    context.lineTo(Math.round(gx) + 0.5, height)
+  }
+  for (let gy = y % scale; gy < height; gy += scale) {
+    context.moveTo(0, Math.round(gy) + 0.5)
+    context.lineTo(width, Math.round(gy) + 0.5)
+  }
+  context.stroke()
+}
+
+function handleWheel(e: WheelEvent): void {
+  camera.zoom(1.0015 ** -e.deltaY, e.offsetX, e.offsetY)
+}
+
+function handleDown(e: PointerEvent): void {
+  drag = { x: e.offsetX, y: e.offsetY }
+  canvas.value!.setPointerCapture(e.pointerId)
+}
+
+function handleMove(e: PointerEvent): void {
+  if (drag && e.buttons !== 0) {
+    camera.move(e.offsetX - drag.x, e.offsetY - drag.y)
+    drag = { x: e.offsetX, y: e.offsetY }
+  }
+  texel.value = texelAt(e.offsetX, e.offsetY)
+}
+
+function texelAt(px: number, py: number): Texel | null {
+  if (!props.image) return null
+  const x = Math.floor((px - camera.x) / camera.scale)
+  const y = Math.floor((py - camera.y) / camera.scale)
+  if (x < 0 || y < 0 || x >= props.image.width || y >= props.image.height) return null
+  probe.drawImage(props.image, x, y, 1, 1, 0, 0, 1, 1)
+  const [r, g, b] = probe.getImageData(0, 0, 1, 1).data
+  const color = `#${[r!, g!, b!].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase()
+  return { x, y, color }
+}
+</script>
+
+<style scoped>
+.map {
+  display: grid;
+  grid-template-rows: 1fr auto;
+  min-width: 0;
+  min-height: 0;
+}
+
+.frame {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: var(--stage);
+  overflow: hidden;
+}
+
+canvas {
+  position: absolute;
+  inset: 0;
+  cursor: crosshair;
+  touch-action: none;
+}
+
+.waiting {
+  position: absolute;
+  inset: 0;
+  display: grid;
+  place-items: center;
+  padding: 20px;
+  color: #fff;
+  font-size: var(--text-large);
+  text-align: center;
+  pointer-events: none;
+}
+
+.foot {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 38px;
+  padding: 4px 12px;
+  border-top: 1px solid var(--ink);
+  background: var(--paper-raised);
+}
+
+.foot > button {
+  margin: 0;
+}
+
+.texel {
+  flex: 1;
+  font-family: var(--mono);
+  word-spacing: -0.22em;
+}
+</style>

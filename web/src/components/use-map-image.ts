@@ -1,0 +1,39 @@
+import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { getBlob } from '@/api/http'
+import type { Ref, ShallowRef } from 'vue'
+
+interface MapImage {
+  image: ShallowRef<ImageBitmap | null>
+  problem: Ref<string | null>
+}
+
+/** The image behind an address, with its bytes as they are; null while there is none. */
+export function useMapImage(url: () => string | null): MapImage {
+  const image = shallowRef<ImageBitmap | null>(null)
+  const problem = ref<string | null>(null)
+
+  watch(
+    url,
+    async (address, _before, onCleanup) => {
+      const abort = new AbortController()
+      onCleanup(() => abort.abort())
+      problem.value = null
+      if (!address) {
+        image.value = null
+        return
+      }
+      try {
+        const bitmap = await createImageBitmap(await getBlob(address, abort.signal), {
+          colorSpaceConversion: 'none',
+          premultiplyAlpha: 'none'
+        })
+        if (!abort.signal.aborted) image.value = bitmap
+      } catch (e) {
+        if (!abort.signal.aborted) problem.value = (e as Error).message
+      }
+    },
+    { immediate: true }
+  )
+  onScopeDispose(() => image.value?.close())
+  return { image, problem }
+}

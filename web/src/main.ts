@@ -1,0 +1,14 @@
+import '@fontsource/atkinson-hyperlegible-next/400.css'
+import '@fontsource/atkinson-hyperlegible-next/600.css'
+import '@fontsource/atkinson-hyperlegible-mono/400.css'
+import '@fontsource/atkinson-hyperlegible-mono/600.css'
+import 'element-plus/dist/index.css'
+import '@/styles/tokens.css'
+import '@/styles/base.css'
+import '@/styles/elements.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from '@/shell/app.vue'
+import { router } from '@/router'
+
+createApp(App).use(createPinia()).use(router).mount('#app')

@@ -1,0 +1,37 @@
+/** Numbers as people read them. */
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n.toLocaleString('en')} ${n === 1 ? one : many}`
+}
+
+/** A share as per cent; what is not all never reads as 100 %, what is not nothing never as 0 %. */
+export function percent(share: number, digits = 1): string {
+  const unit = 10 ** -digits
+  const value = share * 100
+  const shown = share > 0 && value < unit ? unit : share < 1 && value > 100 - unit ? 100 - unit : value
+  return `${shown.toFixed(share === 0 || share === 1 ? 0 : digits)} %`
+}
+
+/** Metres in the unit in which they are short. */
+export function length(metres: number): string {
+  if (metres < 0.01) return `${(metres * 1000).toFixed(2)} mm`
+  if (metres < 1) return `${(metres * 100).toFixed(1)} cm`
+  return `${metres.toFixed(2)} m`
+}
+
+export function area(squareMetres: number): string {
+  return squareMetres < 0.1 ? `${(squareMetres * 10000).toFixed(1)} cm²` : `${squareMetres.toFixed(2)} m²`
+}
+
+export function bytes(n: number): string {
+  if (n < 1000) return `${n} B`
+  return n < 1e6 ? `${(n / 1e3).toFixed(0)} kB` : `${(n / 1e6).toFixed(1)} MB`
+}
+
+export function seconds(millis: number): string {
+  return millis < 1000 ? `${millis} ms` : `${(millis / 1000).toFixed(1)} s`
+}
+
+/** A moment of the server's clock (UTC, without zone) in the reader's own time. */
+export function moment(utc: string): string {
+  return new Date(`${utc}Z`).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+}

@@ -1,0 +1,32 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** The stations in the artist's own order. */
+export const STATIONS = [
+  { name: 'bring-in', path: 'bring-in', label: 'Bring in' },
+  { name: 'sort', path: 'sort', label: 'Sort' },
+  { name: 'bake', path: 'bake', label: 'Bake' },
+  { name: 'masks', path: 'masks', label: 'Masks' },
+  { name: 'hand-off', path: 'hand-off', label: 'Hand off' }
+] as const
+
+export type StationName = (typeof STATIONS)[number]['name']
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'catalogue', component: () => import('@/views/catalogue/catalogue-view.vue') },
+    {
+      path: '/assets/:id(\\d+)',
+      component: () => import('@/shell/asset-shell.vue'),
+      children: [
+        { path: '', redirect: (to) => `${to.path.replace(/\/$/, '')}/bring-in` },
+        { path: 'bring-in', name: 'bring-in', component: () => import('@/views/bring-in/bring-in-view.vue') },
+        { path: 'sort', name: 'sort', component: () => import('@/views/sort/sort-view.vue') },
+        { path: 'bake', name: 'bake', component: () => import('@/views/bake/bake-view.vue') },
+        { path: 'masks', name: 'masks', component: () => import('@/views/masks/masks-view.vue') },
+        { path: 'hand-off', name: 'hand-off', component: () => import('@/views/hand-off/hand-off-view.vue') }
+      ]
+    },
+    { path: '/:rest(.*)', name: 'lost', component: () => import('@/shell/lost-view.vue') }
+  ]
+})

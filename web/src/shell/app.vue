@@ -1,0 +1,5 @@
+<template>
+  <router-view />
+</template>
+
+<script setup lang="ts"></script>

@@ -1,0 +1,131 @@
+<template>
+  <div class="shell">
+    <top-bar>
+      <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
+      <nav class="stations" aria-label="Stations">
+        <router-link
+          v-for="station in STATIONS"
+          :key="station.name"
+          :to="{ name: station.name, params: { id } }"
+          class="tab"
+        >
+          {{ station.label }}
+          <span
+            v-if="findings[station.name] > 0"
+            class="findings mono"
+            :title="count(findings[station.name], 'open finding')"
+            >{{ findings[station.name] }}</span
+          >
+        </router-link>
+      </nav>
+    </top-bar>
+    <p v-if="!store.isConnected" class="offline" role="alert">
+      The connection to the server is lost; it is tried again. What you see may be old.
+    </p>
+    <main v-if="store.asset" class="view"><router-view /></main>
+    <main v-else-if="store.problem" class="view lost">
+      <p>{{ store.problem }}</p>
+      <router-link to="/">To the catalogue</router-link>
+    </main>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { computed, onBeforeUnmount, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { count } from '@/model/words'
+import { STATIONS } from '@/router'
+import { countFindings } from '@/shell/station-findings'
+import TopBar from '@/shell/top-bar.vue'
+import { useAssetStore } from '@/stores/asset'
+
+const route = useRoute()
+const store = useAssetStore()
+const id = computed(() => Number(route.params.id))
+const findings = computed(() => countFindings(store.asset))
+
+watch(id, (value) => void store.open(value), { immediate: true })
+onBeforeUnmount(() => store.close())
+</script>
+
+<style scoped>
+.shell {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.name {
+  align-self: center;
+  max-width: 260px;
+  padding-left: 18px;
+  border-left: 1px solid var(--rule-strong);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: var(--text-large);
+  font-weight: 400;
+}
+
+.stations {
+  display: flex;
+  align-items: flex-end;
+  gap: 4px;
+  margin-left: auto;
+}
+
+.tab {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  height: 38px;
+  padding: 0 16px;
+  border: 1px solid transparent;
+  border-bottom: none;
+  border-radius: 8px 8px 0 0;
+  font-size: 15px;
+  text-decoration: none;
+}
+
+.tab:hover {
+  background: var(--paper-sunk);
+}
+
+.tab.router-link-active {
+  position: relative;
+  top: 1px;
+  height: 39px;
+  background: var(--paper-raised);
+  border-color: var(--ink);
+  font-weight: 600;
+}
+
+.findings {
+  min-width: 19px;
+  padding: 0 5px;
+  border: 1px solid var(--warn);
+  border-radius: 10px;
+  background: var(--accent-soft);
+  color: var(--warn);
+  font-size: var(--text-small);
+  line-height: 17px;
+  text-align: center;
+}
+
+.offline {
+  padding: 6px 16px;
+  background: var(--accent-soft);
+  border-bottom: 1px solid var(--warn);
+}
+
+.view {
+  flex: 1;
+  min-height: 0;
+}
+
+.lost {
+  display: grid;
+  gap: var(--gap);
+  place-content: center;
+}
+</style>

@@ -1,0 +1,93 @@
+import { BufferAttribute, BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
+import type { DataTexture } from 'three'
+import type { Model } from '@/model/model'
+import { FaceMarks } from '@/stage/face-marks'
+import fragmentShader from '@/stage/model.frag?raw'
+import vertexShader from '@/stage/model.vert?raw'
+
+/** How the surface is coloured. */
+export type StageView = 'ids' | 'lit' | 'colors' | 'map'
+
+const VIEW_NUMBER: Record<StageView, number> = { ids: 0, lit: 1, colors: 2, map: 3 }
+
+/** A model on the graphics card: geometry once, and the small textures that change. */
+export class ModelMesh {
+  readonly mesh: Mesh<BufferGeometry, RawShaderMaterial>
+  readonly marks: FaceMarks
+
+  constructor(
+    readonly model: Model,
+    groupColors: DataTexture
+  ) {
+    this.marks = new FaceMarks(model.facePiece)
+    const material = new RawShaderMaterial({
+      glslVersion: GLSL3,
+      vertexShader,
+      fragmentShader,
+      side: DoubleSide,
+      uniforms: {
+        uFaces: { value: this.marks.texture },
+        uGroupColors: { value: groupColors },
+        uView: { value: 0 },
+        uHasNormals: { value: model.normals !== null },
+        uMap: { value: new Texture() },
+        uMapTile: { value: new Vector2() },
+        uPixelRatio: { value: 1 }
+      }
+    })
+    this.mesh = new Mesh(cornerGeometry(model), material)
+  }
+
+  setView(view: StageView): void {
+    this.mesh.material.uniforms.uView!.value = VIEW_NUMBER[view]
+  }
+
+  /** @param tile lower left corner of the map's place in UV space */
+  setMap(map: Texture, tile: [number, number]): void {
+    this.mesh.material.uniforms.uMap!.value = map
+    ;(this.mesh.material.uniforms.uMapTile!.value as Vector2).set(...tile)
+  }
+
+  setPixelRatio(ratio: number): void {
+    this.mesh.material.uniforms.uPixelRatio!.value = ratio
+  }
+
+  dispose(): void {
+    this.mesh.geometry.dispose()
+    this.mesh.material.dispose()
+    this.marks.dispose()
+  }
+}
+
+/** Geometry without shared vertices, because face, UV and colour belong to corners. */
+function cornerGeometry(model: Model): BufferGeometry {
+  const corners = model.triangles.length
+  const positions = new Float32Array(3 * corners)
+  const faces = new Float32Array(corners)
+  for (let c = 0; c < corners; c++) {
+    const v = 3 * model.triangles[c]!
+    positions.set(model.positions.subarray(v, v + 3), 3 * c)
+    faces[c] = model.triangleFace[(c / 3) | 0]!
+  }
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(positions, 3))
+  geometry.setAttribute('face', new BufferAttribute(faces, 1))
+  if (model.uvs) geometry.setAttribute('uv', new BufferAttribute(model.uvs, 2))
+  if (model.colors) geometry.setAttribute('color', new BufferAttribute(rgbaBytes(model.colors), 4, true))
+  if (model.normals) {
+    const bytes = new Int8Array(model.normals.buffer, model.normals.byteOffset, 4 * corners)
+    geometry.setAttribute('normal', new BufferAttribute(bytes, 4, true))
+  }
+  return geometry
+}
+
+function rgbaBytes(argb: Uint32Array): Uint8Array {
+  const bytes = new Uint8Array(4 * argb.length)
+  argb.forEach((value, i) => {
+    bytes[4 * i] = (value >> 16) & 255
+    bytes[4 * i + 1] = (value >> 8) & 255
+    bytes[4 * i + 2] = value & 255
+    bytes[4 * i + 3] = 255
+  })
+  return bytes
+}

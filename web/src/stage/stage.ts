@@ -1,0 +1,223 @@
+import {
+  Box3,
+  DataTexture,
+  LinearSRGBColorSpace,
+  NearestFilter,
+  NoColorSpace,
+  PerspectiveCamera,
+  RGBAFormat,
+  Scene,
+  Sphere,
+  Texture,
+  Vector2,
+  Vector3,
+  WebGLRenderer
+} from 'three'
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import type { Model } from '@/model/model'
+import { distanceToFit, facesBox, modelBox } from '@/stage/box'
+import { FacePicker } from '@/stage/face-picker'
+import { ModelMesh } from '@/stage/model-mesh'
+import type { StageView } from '@/stage/model-mesh'
+import { OutlinePass } from '@/stage/outline-pass'
+
+const COLOR_TABLE_SIDE = 256
+const FIELD_OF_VIEW_DEG = 32
+const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
+
+/**
+ * The 3D stage. Renders only when something has changed. Colours reach the screen as the sRGB bytes
+ * they are. Whoever makes a stage disposes of it.
+ */
+export class Stage {
+  private readonly renderer: WebGLRenderer
+  private readonly scene = new Scene()
+  private readonly camera = new PerspectiveCamera(FIELD_OF_VIEW_DEG, 1, 0.01, 1000)
+  private readonly controls: OrbitControls
+  private readonly outlines: OutlinePass
+  private readonly colorTable: DataTexture
+  private readonly resizes: ResizeObserver
+  private readonly map = new Texture()
+  private shown: ModelMesh | null = null
+  private picker: FacePicker | null = null
+  private hovered: ArrayLike<number> = []
+  private view: StageView = 'ids'
+  private modelRadius = 1
+  private frameRequest = 0
+  private frames = 0
+
+  constructor(private readonly host: HTMLElement) {
+    this.renderer = new WebGLRenderer({ antialias: false })
+    this.renderer.outputColorSpace = LinearSRGBColorSpace
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
+    this.renderer.setClearColor(0, 0)
+    host.appendChild(this.renderer.domElement)
+    this.renderer.domElement.style.display = 'block'
+    this.outlines = new OutlinePass(getComputedStyle(host).getPropertyValue('--stage').trim())
+    this.colorTable = new DataTexture(
+      new Uint8Array(4 * COLOR_TABLE_SIDE ** 2),
+      COLOR_TABLE_SIDE,
+      COLOR_TABLE_SIDE,
+      RGBAFormat
+    )
+    this.map.minFilter = this.map.magFilter = NearestFilter
+    this.map.colorSpace = NoColorSpace
+    this.map.flipY = false
+    this.map.generateMipmaps = false
+    this.controls = new OrbitControls(this.camera, this.renderer.domElement)
+    this.controls.enableDamping = false
+    this.controls.zoomToCursor = true
+    this.controls.addEventListener('change', () => {
+      this.fitClipping()
+      this.requestFrame()
+    })
+    this.resizes = new ResizeObserver(() => this.resize())
+    this.resizes.observe(host)
+    this.resize()
+  }
+
+  get canvas(): HTMLCanvasElement {
+    return this.renderer.domElement
+  }
+
+  /** Shows a model instead of the present one; null empties the stage. */
+  showModel(model: Model | null): void {
+    this.host.dataset.ready = 'false'
+    this.clearModel()
+    if (model) {
+      this.shown = new ModelMesh(model, this.colorTable)
+      this.shown.setView(this.view)
+      this.shown.setPixelRatio(this.renderer.getPixelRatio())
+      this.picker = new FacePicker(model)
+      this.scene.add(this.shown.mesh)
+      this.modelRadius = modelBox(model).getBoundingSphere(new Sphere()).radius
+      this.frameBox(modelBox(model), FIRST_DIRECTION)
+    }
+    this.requestFrame()
+  }
+
+  private clearModel(): void {
+    if (this.shown) {
+      this.scene.remove(this.shown.mesh)
+      this.shown.dispose()
+      this.picker?.dispose()
+    }
+    this.shown = null
+    this.picker = null
+    this.hovered = []
+    this.outlines.setHasPick(false)
+    this.outlines.setHasHover(false)
+  }
+
+  /** @param colors red, green, blue 0 … 255 by group number */
+  setGroupColors(colors: Map<number, [number, number, number]>): void {
+    const bytes = this.colorTable.image.data as Uint8Array
+    for (const [number, rgb] of colors) bytes.set([...rgb, 255], 4 * number)
+    this.colorTable.needsUpdate = true
+    this.requestFrame()
+  }
+
+  setFaceGroups(groups: Uint16Array): void {
+    this.shown?.marks.setGroups(groups)
+    this.requestFrame()
+  }
+
+  setPick(mask: Uint8Array, isEmpty: boolean): void {
+    this.shown?.marks.setPicked(mask)
+    this.outlines.setHasPick(!isEmpty)
+    this.requestFrame()
+  }
+
+  setHover(faces: ArrayLike<number>): void {
+    if (!this.shown || (faces.length === 0 && this.hovered.length === 0)) return
+    this.shown.marks.setHovered(this.hovered, faces)
+    this.hovered = faces
+    this.outlines.setHasHover(faces.length > 0)
+    this.requestFrame()
+  }
+
+  setView(view: StageView): void {
+    this.view = view
+    this.shown?.setView(view)
+    this.outlines.setHasLines(view !== 'map')
+    this.requestFrame()
+  }
+
+  /** @param tile lower left corner of the map's place in UV space */
+  setMap(image: ImageBitmap, tile: [number, number]): void {
+    this.map.dispose()
+    this.map.image = image
+    this.map.needsUpdate = true
+    this.shown?.setMap(this.map, tile)
+    this.requestFrame()
+  }
+
+  /** Moves the camera so that the faces that `isIn` takes fill the stage, from where it stands. */
+  flyTo(isIn: (face: number) => boolean): void {
+    if (!this.shown) return
+    const direction = this.camera.position.clone().sub(this.controls.target)
+    this.frameBox(facesBox(this.shown.model, isIn), direction)
+  }
+
+  private frameBox(box: Box3, direction: Vector3): void {
+    const center = box.getCenter(new Vector3())
+    const distance = distanceToFit(box, direction, this.camera)
+    this.controls.target.copy(center)
+    this.camera.position.copy(center).addScaledVector(direction.clone().normalize(), distance)
+    this.controls.update()
+    this.fitClipping()
+    this.requestFrame()
+  }
+
+  /** The whole model stays between the clipping planes however near the camera comes. */
+  private fitClipping(): void {
+    const distance = this.camera.position.distanceTo(this.controls.target)
+    this.camera.near = Math.max(distance - 3 * this.modelRadius, distance / 200)
+    this.camera.far = distance + 6 * this.modelRadius
+    this.camera.updateProjectionMatrix()
+  }
+
+  /** The face at a place in the window, or null. */
+  faceAt(clientX: number, clientY: number): number | null {
+    const box = this.canvas.getBoundingClientRect()
+    const point = new Vector2(
+      (2 * (clientX - box.left)) / box.width - 1,
+      1 - (2 * (clientY - box.top)) / box.height
+    )
+    return this.picker?.faceAt(point, this.camera) ?? null
+  }
+
+  private resize(): void {
+    const { clientWidth, clientHeight } = this.host
+    if (clientWidth === 0 || clientHeight === 0) return
+    this.renderer.setSize(clientWidth, clientHeight)
+    const buffer = this.renderer.getDrawingBufferSize(new Vector2())
+    this.outlines.setSize(buffer.x, buffer.y, this.renderer.getPixelRatio())
+    this.camera.aspect = clientWidth / clientHeight
+    this.camera.updateProjectionMatrix()
+    this.requestFrame()
+  }
+
+  private requestFrame(): void {
+    if (this.frameRequest === 0) this.frameRequest = requestAnimationFrame(() => this.renderFrame())
+  }
+
+  private renderFrame(): void {
+    this.frameRequest = 0
+    this.outlines.render(this.renderer, this.scene, this.camera)
+    this.host.dataset.frame = String(++this.frames)
+    this.host.dataset.ready = String(this.shown !== null)
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.frameRequest)
+    this.resizes.disconnect()
+    this.controls.dispose()
+    this.clearModel()
+    this.map.dispose()
+    this.colorTable.dispose()
+    this.outlines.dispose()
+    this.renderer.dispose()
+    this.canvas.remove()
+  }
+}

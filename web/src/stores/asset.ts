@@ -1,0 +1,51 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { api } from '@/api/client'
+import type { Asset } from '@/api/types'
+
+/** The asset that is open, kept up to date by the server. */
+export const useAssetStore = defineStore('asset', () => {
+  const asset = shallowRef<Asset | null>(null)
+  const problem = ref<string | null>(null)
+  const isConnected = ref(true)
+  let events: EventSource | null = null
+
+  const target = computed(() => asset.value?.revisions.find((r) => r.role === 'target' && r.isCurrent) ?? null)
+  const sources = computed(() => asset.value?.revisions.filter((r) => r.role === 'source' && r.isCurrent) ?? [])
+  const groups = computed(() => asset.value?.groups ?? [])
+  /** Tells one state of all claims from another. */
+  const journalStamp = computed(() => {
+    const a = asset.value
+    return a ? (a.history.find((e) => e.ordinal === a.journalPosition)?.id ?? 0) : 0
+  })
+
+  async function open(id: number): Promise<void> {
+    if (asset.value?.id === id && events) return
+    close()
+    try {
+      asset.value = await api.asset(id)
+    } catch (e) {
+      problem.value = (e as Error).message
+      return
+    }
+    events = new EventSource(`/api/assets/${id}/events`)
+    events.addEventListener('asset', (e) => (asset.value = JSON.parse((e as MessageEvent<string>).data) as Asset))
+    events.onopen = () => (isConnected.value = true)
+    events.onerror = () => (isConnected.value = false)
+  }
+
+  /** Fetches the state at once, where waiting for the server's event would be felt. */
+  async function refresh(): Promise<void> {
+    if (asset.value) asset.value = await api.asset(asset.value.id)
+  }
+
+  function close(): void {
+    events?.close()
+    events = null
+    asset.value = null
+    problem.value = null
+    isConnected.value = true
+  }
+
+  return { asset, problem, isConnected, target, sources, groups, journalStamp, open, refresh, close }
+})

@@ -1,0 +1,62 @@
+<template>
+  <notice-line v-if="state === 'failed'" kind="bad">
+    <span v-for="s in bake.sheets.filter((x) => x.problem)" :key="s.id">{{ s.name }}: {{ s.problem }}</span>
+  </notice-line>
+  <notice-line v-else-if="state === 'cancelled'" kind="warn">This bake was cancelled; nothing was written.</notice-line>
+  <notice-line v-else-if="state === 'done'" :kind="isClean ? 'good' : 'warn'">
+    <strong>{{ headline }}</strong>
+    <span class="soft"> · {{ details }}</span>
+    <p v-if="unclaimed > 0">
+      {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
+    </p>
+    <p v-if="missed > 0">
+      {{ percent(missed / covered) }} of the covered texels found no source within the reach: they are left without
+      group. A larger reach or pairing all on all may find it.
+    </p>
+    <p v-if="conflicts > 0">Overlapping UVs of different groups: only one of them can be right in these texels.</p>
+  </notice-line>
+</template>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import NoticeLine from '@/components/notice-line.vue'
+import { bakeState } from '@/model/bake-state'
+import { count, length, percent, seconds } from '@/model/words'
+
+import type { Bake, Group } from '@/api/types'
+
+const props = defineProps<{ bake: Bake; groups: Group[] }>()
+
+const state = computed(() => bakeState(props.bake).state)
+const results = computed(() => props.bake.sheets.flatMap((s) => (s.result ? [s.result] : [])))
+const reports = computed(() => results.value.map((r) => r.report))
+
+function total(key: 'covered' | 'missed' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
+  return reports.value.reduce((sum, r) => sum + r[key], 0)
+}
+
+const covered = computed(() => total('covered'))
+const missed = computed(() => total('missed'))
+const conflicts = computed(() => total('conflicts'))
+const unclaimed = computed(() => reports.value.reduce((sum, r) => sum + (r.groupTexels[0] ?? 0), 0))
+const isClean = computed(() => missed.value + conflicts.value + unclaimed.value === 0)
+
+const headline = computed(() =>
+  [
+    `${count(covered.value, 'texel')} covered`,
+    `${missed.value.toLocaleString('en')} missed`,
+    `${total('overlapping').toLocaleString('en')} overlapping`,
+    count(groupsHit.value, 'group')
+  ].join(', ')
+)
+const groupsHit = computed(
+  () => props.groups.filter((g) => reports.value.some((r) => (r.groupTexels[g.number] ?? 0) > 0)).length
+)
+const details = computed(() => {
+  const reach = results.value[0]?.reach
+  const words = [seconds(total('millis'))]
+  if (total('rays') > 0) words.push(`${(total('rays') / 1e6).toFixed(1)} million rays`)
+  if (reach) words.push(`reach ${length(reach.outward)} outward, ${length(reach.inward)} inward`)
+  return words.join(' · ')
+})
+</script>

@@ -1,0 +1,122 @@
+<template>
+  <section
+    class="card"
+    :class="{ over: isOver }"
+    :data-testid="`drop-${role}`"
+    @dragover.prevent="isOver = true"
+    @dragleave="isOver = false"
+    @drop.prevent="handleDrop"
+  >
+    <h2>{{ title }}</h2>
+    <p v-if="!revision" class="soft small">{{ hint }}</p>
+    <div v-else class="file">
+      <p class="name">{{ revision.fileName }}</p>
+      <p class="soft small">
+        revision {{ revision.label }}<template v-if="revision.inspection">
+          · {{ count(revision.inspection.triangles, 'triangle') }} ·
+          {{ count(revision.inspection.parts.length, 'part') }}</template
+        >
+      </p>
+    </div>
+
+    <job-line v-if="uploading" :share="uploading.share" :doing="`sending ${uploading.name}`" />
+    <p v-else-if="arriving?.state === 'reading'" class="reading" role="status">Reading {{ arriving.fileName }}…</p>
+    <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
+    <notice-line v-else-if="arriving?.state === 'refused'" kind="bad">
+      <strong>{{ arriving.fileName }} was refused.</strong> {{ arriving.problem }}
+      <template v-if="revision"> The model from before stays.</template>
+    </notice-line>
+
+    <el-button :disabled="uploading !== null" @click="chooser?.click()">
+      {{ revision ? 'Replace…' : 'Choose files…' }}
+    </el-button>
+    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply</p>
+    <input
+      ref="chooser"
+      type="file"
+      multiple
+      hidden
+      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.png,.jpg,.jpeg"
+      :aria-label="`Files of the ${role}`"
+      @change="handleChoose"
+    />
+  </section>
+</template>
+
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { ref, shallowRef, useTemplateRef } from 'vue'
+import { uploadModel } from '@/api/upload'
+import JobLine from '@/components/job-line.vue'
+import NoticeLine from '@/components/notice-line.vue'
+import { count } from '@/model/words'
+import { useAssetStore } from '@/stores/asset'
+
+import type { Revision, Role } from '@/api/types'
+
+const props = defineProps<{
+  role: Role
+  title: string
+  hint: string
+  assetId: number
+  revision: Revision | null
+  /** A newer revision that is being read or was refused. */
+  arriving: Revision | null
+}>()
+
+const store = useAssetStore()
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const isOver = ref(false)
+const problem = ref<string | null>(null)
+const uploading = shallowRef<{ name: string; share: number } | null>(null)
+
+function handleDrop(e: DragEvent): void {
+  isOver.value = false
+  void take([...(e.dataTransfer?.files ?? [])])
+}
+
+function handleChoose(): void {
+  void take([...(chooser.value?.files ?? [])])
+  chooser.value!.value = ''
+}
+
+async function take(files: File[]): Promise<void> {
+  if (files.length === 0 || uploading.value) return
+  const name = files.length === 1 ? files[0]!.name : count(files.length, 'file')
+  problem.value = null
+  uploading.value = { name, share: 0 }
+  try {
+    await uploadModel(props.assetId, props.role, files, (share) => (uploading.value = { name, share }))
+    await store.refresh()
+  } catch (e) {
+    problem.value = (e as Error).message
+  } finally {
+    uploading.value = null
+  }
+}
+</script>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 8px;
+  padding: 14px;
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  background: var(--paper);
+}
+
+.over {
+  border-color: var(--focus);
+  outline: 2px dashed var(--focus);
+}
+
+.name {
+  overflow-wrap: anywhere;
+  font-weight: 600;
+}
+
+.reading {
+  font-weight: 600;
+}
+</style>

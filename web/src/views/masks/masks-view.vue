@@ -1,0 +1,179 @@
+<template>
+  <div v-if="bake" class="station">
+    <section class="side" aria-label="Masks">
+      <h2>Masks</h2>
+      <p class="soft small">One mask for every group: white where the group is, grey at its border.</p>
+      <ul>
+        <li v-for="row in rows" :key="row.group.id">
+          <button
+            class="mask"
+            type="button"
+            :aria-current="row.group.number === number"
+            @click="number = row.group.number"
+          >
+            <label-tag :number="row.group.number" :name="row.group.name" :color="row.group.color" />
+            <span class="soft small">
+              {{ count(row.texels, 'texel') }} ·
+              <template v-if="row.group.safeTolerance >= 0">picked with a tolerance up to {{ row.group.safeTolerance }}</template>
+              <template v-else>! another group has the same colour</template>
+            </span>
+          </button>
+        </li>
+      </ul>
+      <router-link class="onward" :to="{ name: 'hand-off', params: { id: asset.id } }">Go on to Hand off</router-link>
+    </section>
+    <div class="result">
+      <div class="head">
+        <el-select v-if="bake.sheets.length > 1" v-model="sheet" size="small" class="sheet" aria-label="Sheet">
+          <el-option v-for="s in bake.sheets" :key="s.name" :value="s.name" :label="s.name" />
+        </el-select>
+        <el-radio-group v-model="place" size="small" aria-label="Where the mask is shown">
+          <el-radio-button value="flat">flat</el-radio-button>
+          <el-radio-button value="model">on the model</el-radio-button>
+        </el-radio-group>
+        <el-radio-group v-model="padded" size="small" aria-label="Padding">
+          <el-radio-button value="yes">padded</el-radio-button>
+          <el-radio-button value="no">unpadded</el-radio-button>
+        </el-radio-group>
+        <span class="soft small">from the bake of {{ moment(bake.createdAt) }}</span>
+      </div>
+      <map-on-model
+        v-if="place === 'model'"
+        :asset-id="asset.id"
+        :target-id="bake.targetId"
+        :sheet="sheet"
+        :image="image"
+        :groups="store.groups"
+      />
+      <map-view v-else v-slot="{ texel }" :image="image" :waiting="problem ?? 'Fetching the mask…'">
+        {{ texelWords(texel) }}
+      </map-view>
+    </div>
+  </div>
+  <div v-else class="empty">
+    <p>Masks are made from a finished bake.</p>
+    <router-link :to="{ name: 'bake', params: { id: asset.id } }">Bake first</router-link>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { ElOption, ElRadioButton, ElRadioGroup, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import LabelTag from '@/components/label-tag.vue'
+import MapOnModel from '@/components/map-on-model.vue'
+import MapView from '@/components/map-view.vue'
+import { useMapImage } from '@/components/use-map-image'
+import { bakeState } from '@/model/bake-state'
+import { count, moment } from '@/model/words'
+import { useAssetStore } from '@/stores/asset'
+
+import type { Texel } from '@/components/map-view.vue'
+
+const store = useAssetStore()
+const asset = computed(() => store.asset!)
+const bake = computed(() => asset.value.bakes.find((b) => bakeState(b).state === 'done') ?? null)
+const sheet = ref(bake.value?.sheets[0]?.name ?? '')
+const place = ref<'flat' | 'model'>('flat')
+const padded = ref<'yes' | 'no'>('yes')
+
+const rows = computed(() =>
+  store.groups
+    .map((group) => ({
+      group,
+      texels:
+        bake.value?.sheets.reduce((sum, s) => sum + (s.result?.report.groupTexels[group.number] ?? 0), 0) ?? 0
+    }))
+    .filter((row) => row.texels > 0)
+)
+const number = ref(rows.value[0]?.group.number ?? 0)
+
+const { image, problem } = useMapImage(() =>
+  bake.value && number.value > 0
+    ? api.mapUrl(bake.value.id, sheet.value, 'mask', number.value, padded.value === 'yes')
+    : null
+)
+function texelWords({ x, y, color }: Texel): string {
+  return `texel ${x}, ${y} · ${Number.parseInt(color.slice(1, 3), 16)} of 255 covered`
+}
+</script>
+
+<style scoped>
+.station {
+  display: grid;
+  grid-template-columns: 350px 1fr;
+  height: 100%;
+}
+
+.side {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 14px;
+  overflow: auto;
+  background: var(--paper-raised);
+  border-right: 1px solid var(--ink);
+}
+
+.mask {
+  display: grid;
+  gap: 3px;
+  width: 100%;
+  padding: 7px 8px;
+  border: none;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+
+.mask > :first-child {
+  justify-self: start;
+  max-width: 100%;
+}
+
+.mask:hover,
+.mask[aria-current='true'] {
+  background: var(--accent-soft);
+}
+
+.result {
+  display: grid;
+  grid-template-rows: auto 1fr;
+  min-width: 0;
+  min-height: 0;
+}
+
+.head {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 10px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.sheet {
+  width: 110px;
+}
+
+.onward {
+  margin-top: auto;
+  padding: 8px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--ink);
+  color: var(--paper-raised);
+  font-weight: 600;
+  text-align: center;
+  text-decoration: none;
+}
+
+.empty {
+  display: grid;
+  gap: 8px;
+  place-content: center;
+  height: 100%;
+}
+</style>

@@ -1,0 +1,83 @@
+<template>
+  <el-dialog :model-value="true" :title="title" width="420" append-to-body @close="emit('close')">
+    <form class="form" @submit.prevent="keep">
+      <label-tag :number="number" :name="name || 'name'" :color="color ?? '#ffffff'" />
+      <label>
+        Name
+        <el-input v-model="name" maxlength="80" autofocus />
+      </label>
+      <div class="color">
+        <span>ID colour</span>
+        <el-color-picker v-model="color" aria-label="ID colour" />
+        <span class="mono">{{ color ?? 'proposed: far from the others' }}</span>
+        <el-button v-if="!group && color" size="small" @click="color = null">Propose one</el-button>
+      </div>
+      <div class="buttons">
+        <el-button @click="emit('close')">Leave as it was</el-button>
+        <el-button type="primary" native-type="submit" :disabled="name.trim() === ''">
+          {{ group ? 'Change it' : 'Make it' }}
+        </el-button>
+      </div>
+    </form>
+  </el-dialog>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElColorPicker, ElDialog, ElInput } from 'element-plus'
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import LabelTag from '@/components/label-tag.vue'
+import { orSay } from '@/components/say'
+import { useAssetStore } from '@/stores/asset'
+
+import type { Group } from '@/api/types'
+
+/** Group null makes a new one. */
+const props = defineProps<{ group: Group | null }>()
+const emit = defineEmits<{ close: [] }>()
+
+const store = useAssetStore()
+const name = ref(props.group?.name ?? '')
+const color = ref<string | null>(props.group?.color ?? null)
+const number = computed(
+  () => props.group?.number ?? Math.max(0, ...store.groups.map((g) => g.number)) + 1
+)
+const title = computed(() => (props.group ? `Group ${props.group.number}` : 'New group'))
+
+async function keep(): Promise<void> {
+  const isDone = await orSay(async () => {
+    const asset = store.asset!.id
+    if (props.group) {
+      const { id, version } = props.group
+      await api.changeGroup(asset, id, version, { name: name.value, color: color.value ?? undefined })
+    } else {
+      await api.createGroup(asset, name.value, color.value)
+    }
+    await store.refresh()
+  })
+  if (isDone) emit('close')
+}
+</script>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 14px;
+}
+
+.form > :first-child {
+  justify-self: start;
+  max-width: 100%;
+}
+
+.color {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+}
+
+.buttons {
+  display: flex;
+  justify-content: flex-end;
+}
+</style>

@@ -1,0 +1,105 @@
+<template>
+  <el-dialog :model-value="true" title="Propose groups" width="520" append-to-body @close="emit('close')">
+    <div class="form">
+      <el-radio-group v-model="from" aria-label="What groups are proposed from">
+        <el-radio-button value="parts">part names</el-radio-button>
+        <el-radio-button value="materials" :disabled="revision.inspection?.materials.length === 0">
+          materials
+        </el-radio-button>
+        <el-radio-button value="vertex-colors" :disabled="!revision.inspection?.hasVertexColors">
+          vertex colours
+        </el-radio-button>
+      </el-radio-group>
+      <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
+      <template v-else-if="groups">
+        <p class="soft small">
+          {{ count(groups.length, 'drawer') }} would be filled, {{ count(newCount, 'group') }} of them new. It is one
+          step to undo.
+        </p>
+        <ul class="rows">
+          <li v-for="g in groups" :key="g.number">
+            <label-tag :number="g.number" :name="g.name" :color="g.color" />
+            <span v-if="g.isNew" class="small">new</span>
+            <span class="mono small amount">{{ area(g.area) }}</span>
+          </li>
+        </ul>
+      </template>
+      <div class="buttons">
+        <el-button @click="emit('close')">Leave as it was</el-button>
+        <el-button type="primary" :disabled="!groups || groups.length === 0" @click="keep">Keep the proposal</el-button>
+      </div>
+    </div>
+  </el-dialog>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElDialog, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import LabelTag from '@/components/label-tag.vue'
+import NoticeLine from '@/components/notice-line.vue'
+import { orSay } from '@/components/say'
+import { area, count } from '@/model/words'
+import { useAssetStore } from '@/stores/asset'
+
+import type { ProposedGroup, Revision } from '@/api/types'
+
+const props = defineProps<{ revision: Revision }>()
+const emit = defineEmits<{ close: [] }>()
+
+const store = useAssetStore()
+const from = ref(props.revision.inspection?.hasVertexColors ? 'vertex-colors' : 'parts')
+const groups = shallowRef<ProposedGroup[] | null>(null)
+const problem = ref<string | null>(null)
+const newCount = computed(() => groups.value?.filter((g) => g.isNew).length ?? 0)
+
+watch(
+  from,
+  async (word) => {
+    groups.value = problem.value = null
+    try {
+      const found = await api.proposal(store.asset!.id, props.revision.id, word)
+      if (from.value === word) groups.value = found
+    } catch (e) {
+      problem.value = (e as Error).message
+    }
+  },
+  { immediate: true }
+)
+
+async function keep(): Promise<void> {
+  const isDone = await orSay(async () => {
+    await api.keepProposal(store.asset!.id, props.revision.id, from.value)
+    await store.refresh()
+  })
+  if (isDone) emit('close')
+}
+</script>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 12px;
+}
+
+.rows {
+  max-height: 340px;
+  overflow: auto;
+}
+
+.rows li {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 3px 0;
+}
+
+.amount {
+  margin-left: auto;
+}
+
+.buttons {
+  display: flex;
+  justify-content: flex-end;
+}
+</style>

@@ -13,8 +13,8 @@
       <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <template v-else-if="groups">
         <p class="soft small">
-          {{ count(groups.length, 'drawer') }} would be filled, {{ count(newCount, 'group') }} of them new. It is one
-          step to undo.
+          {{ count(groups.length, 'group') }} would be filled, {{ newCount || 'none' }} of them new. What you claimed by
+          hand stays. It is one step to undo.
         </p>
         <ul class="rows">
           <li v-for="g in groups" :key="g.number">

@@ -10,7 +10,6 @@ import org.springframework.util.unit.DataSize;
  *
  * @param cacheFolder local copies of blobs, may be deleted at any time
  * @param cacheLimit size from which the oldest copies are deleted
- * @param uploadLimit largest file that is taken
  * @param receiverUrl where hand-offs are sent to
  * @param loadDemo whether to fill an empty database with the demo models
  */
@@ -18,6 +17,5 @@ import org.springframework.util.unit.DataSize;
 public record IdiotaxaProperties(
     Path cacheFolder,
     DataSize cacheLimit,
-    DataSize uploadLimit,
     URI receiverUrl,
     boolean loadDemo) {}

@@ -19,7 +19,14 @@ public final class ModelFileNames {
       throw new FormatException(
           models.get(1), "", "several models came at once", "bring in one model at a time");
     }
-    return models.isEmpty() ? names.stream().sorted().findFirst().orElseThrow() : models.get(0);
+    if (models.isEmpty()) {
+      throw new FormatException(
+          String.join(", ", names.stream().sorted().toList()),
+          "",
+          "none of these is a model",
+          "bring in a file that ends in " + String.join(", ", ENDINGS));
+    }
+    return models.get(0);
   }
 
   private static boolean isModel(String name) {

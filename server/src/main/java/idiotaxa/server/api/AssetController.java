@@ -1,6 +1,7 @@
 package idiotaxa.server.api;
 
 import idiotaxa.server.service.AssetService;
+import idiotaxa.server.service.AssetViews;
 import idiotaxa.server.service.ImportService;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -25,12 +26,10 @@ import org.springframework.web.multipart.MultipartFile;
 class AssetController {
   private final AssetService assets;
   private final ImportService imports;
-  private final AssetView view;
 
-  AssetController(AssetService assets, ImportService imports, AssetView view) {
+  AssetController(AssetService assets, ImportService imports) {
     this.assets = assets;
     this.imports = imports;
-    this.view = view;
   }
 
   record NewAsset(String name) {}
@@ -38,8 +37,8 @@ class AssetController {
   record Created(long id) {}
 
   @GetMapping
-  List<AssetView.Asset> list() {
-    return assets.list().stream().map(view::of).toList();
+  List<AssetViews.Asset> list() {
+    return assets.list();
   }
 
   @PostMapping
@@ -49,8 +48,8 @@ class AssetController {
   }
 
   @GetMapping("/{id}")
-  AssetView.Asset get(@PathVariable("id") long id) {
-    return view.of(assets.get(id));
+  AssetViews.Asset get(@PathVariable("id") long id) {
+    return assets.get(id);
   }
 
   /** The files of one model: a .glb, or an .obj with its .mtl, and so on. */

@@ -23,13 +23,11 @@ class EventController {
   private static final long INTERVAL_MS = 300;
 
   private final AssetService assets;
-  private final AssetView view;
   private final JsonMapper json;
   private final ScheduledExecutorService poller = Executors.newScheduledThreadPool(1);
 
-  EventController(AssetService assets, AssetView view, JsonMapper json) {
+  EventController(AssetService assets, JsonMapper json) {
     this.assets = assets;
-    this.view = view;
     this.json = json;
   }
 
@@ -49,7 +47,7 @@ class EventController {
 
   private void sendIfChanged(long id, SseEmitter emitter, String[] last) {
     try {
-      String state = json.writeValueAsString(view.of(assets.get(id)));
+      String state = json.writeValueAsString(assets.get(id));
       if (!state.equals(last[0])) {
         last[0] = state;
         emitter.send(SseEmitter.event().name("asset").data(state));

@@ -1,10 +1,7 @@
 package idiotaxa.server.api;
 
-import idiotaxa.server.service.BlobFiles;
-import idiotaxa.server.service.ConflictException;
-import idiotaxa.server.service.NotFoundException;
+import idiotaxa.server.service.HandoffService;
 import idiotaxa.server.service.ReceiverClient;
-import idiotaxa.server.store.HandoffStore;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
@@ -21,29 +18,23 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/handoffs/{id}")
 class HandoffController {
-  private final HandoffStore handoffs;
-  private final BlobFiles files;
+  private final HandoffService handoffs;
   private final ReceiverClient receiver;
 
-  HandoffController(HandoffStore handoffs, BlobFiles files, ReceiverClient receiver) {
+  HandoffController(HandoffService handoffs, ReceiverClient receiver) {
     this.handoffs = handoffs;
-    this.files = files;
     this.receiver = receiver;
   }
 
   @GetMapping("/package")
   ResponseEntity<Resource> download(@PathVariable("id") long id) {
-    HandoffStore.HandoffRow row =
-        handoffs.find(id).orElseThrow(() -> new NotFoundException("hand-off", id));
-    if (row.blobId() == null) {
-      throw new ConflictException("The package is not made yet; wait until it is done.");
-    }
+    HandoffService.FinishedPackage finished = handoffs.finished(id);
     return ResponseEntity.ok()
         .contentType(MediaType.valueOf("application/zip"))
         .header(
             HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(row.fileName()).build().toString())
-        .body(new FileSystemResource(files.file(row.blobId())));
+            ContentDisposition.attachment().filename(finished.fileName()).build().toString())
+        .body(new FileSystemResource(finished.file()));
   }
 
   /** Answers with the receiver's receipt. */

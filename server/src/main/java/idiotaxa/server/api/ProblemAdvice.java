@@ -3,15 +3,25 @@ package idiotaxa.server.api;
 import idiotaxa.core.format.FormatException;
 import idiotaxa.server.service.ConflictException;
 import idiotaxa.server.service.NotFoundException;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 
-/** Turns exceptions into problem details (RFC 9457). */
+/** Turns exceptions into problem details (RFC 9457), with better words than the framework's own. */
+@Order(Ordered.HIGHEST_PRECEDENCE)
 @RestControllerAdvice
 class ProblemAdvice {
+  private final String uploadLimit;
+
+  ProblemAdvice(@Value("${spring.servlet.multipart.max-request-size}") String uploadLimit) {
+    this.uploadLimit = uploadLimit;
+  }
+
   @ExceptionHandler(NotFoundException.class)
   ProblemDetail notFound(NotFoundException e) {
     return problem(HttpStatus.NOT_FOUND, e);
@@ -36,8 +46,10 @@ class ProblemAdvice {
   ProblemDetail tooLarge(MaxUploadSizeExceededException e) {
     return ProblemDetail.forStatusAndDetail(
         HttpStatus.CONTENT_TOO_LARGE,
-        "The upload is larger than this server takes; split the model or raise"
-            + " spring.servlet.multipart.max-file-size.");
+        "The upload is larger than the "
+            + uploadLimit
+            + " that this server takes. Split the model, or start the server with a higher"
+            + " IDIOTAXA_UPLOAD_LIMIT.");
   }
 
   private static ProblemDetail problem(HttpStatus status, RuntimeException e) {

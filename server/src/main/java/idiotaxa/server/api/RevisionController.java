@@ -109,7 +109,7 @@ class RevisionController {
       @PathVariable("id") long id,
       @RequestParam("from") String from) {
     GroupProposal proposal = groups.propose(id, from);
-    List<Integer> present = groups.list(assetId).stream().map(g -> g.group().number()).toList();
+    List<Integer> present = groups.numbers(assetId);
     List<ProposedGroup> out = new ArrayList<>();
     for (int g = 0; g < proposal.groups().size(); g++) {
       Group group = proposal.groups().get(g);

@@ -1,11 +1,6 @@
 package idiotaxa.server.service;
 
 import idiotaxa.server.store.AssetStore;
-import idiotaxa.server.store.BakeStore;
-import idiotaxa.server.store.GroupStore;
-import idiotaxa.server.store.HandoffStore;
-import idiotaxa.server.store.JournalStore;
-import idiotaxa.server.store.RevisionStore;
 import java.util.List;
 import org.springframework.stereotype.Service;
 
@@ -15,38 +10,12 @@ public class AssetService {
   private static final int MAX_NAME_LENGTH = 120;
 
   private final AssetStore assets;
-  private final RevisionStore revisions;
-  private final BakeStore bakes;
-  private final HandoffStore handoffs;
-  private final GroupService groups;
-  private final ClaimService claims;
+  private final AssetViews views;
 
-  public AssetService(
-      AssetStore assets,
-      RevisionStore revisions,
-      BakeStore bakes,
-      HandoffStore handoffs,
-      GroupService groups,
-      ClaimService claims) {
+  public AssetService(AssetStore assets, AssetViews views) {
     this.assets = assets;
-    this.revisions = revisions;
-    this.bakes = bakes;
-    this.handoffs = handoffs;
-    this.groups = groups;
-    this.claims = claims;
+    this.views = views;
   }
-
-  /** A bake with its sheets. */
-  public record BakeState(BakeStore.BakeRow bake, List<BakeStore.SheetRow> sheets) {}
-
-  /** All that belongs to an asset, without meshes and maps. */
-  public record AssetState(
-      AssetStore.AssetRow asset,
-      List<RevisionStore.RevisionRow> revisions,
-      List<GroupStore.GroupRow> groups,
-      List<JournalStore.EntryWords> history,
-      List<BakeState> bakes,
-      List<HandoffStore.HandoffRow> handoffs) {}
 
   public long create(String name) {
     if (name == null || name.isBlank() || name.length() > MAX_NAME_LENGTH) {
@@ -56,23 +25,11 @@ public class AssetService {
     return assets.create(name.strip());
   }
 
-  public List<AssetState> list() {
-    return assets.list().stream().map(this::state).toList();
+  public List<AssetViews.Asset> list() {
+    return assets.list().stream().map(views::of).toList();
   }
 
-  public AssetState get(long id) {
-    return state(assets.find(id).orElseThrow(() -> new NotFoundException("asset", id)));
-  }
-
-  private AssetState state(AssetStore.AssetRow asset) {
-    return new AssetState(
-        asset,
-        revisions.list(asset.id()),
-        groups.list(asset.id()),
-        claims.history(asset.id()),
-        bakes.list(asset.id()).stream()
-            .map(b -> new BakeState(b, bakes.sheets(b.id())))
-            .toList(),
-        handoffs.list(asset.id()));
+  public AssetViews.Asset get(long id) {
+    return views.of(assets.find(id).orElseThrow(() -> new NotFoundException("asset", id)));
   }
 }

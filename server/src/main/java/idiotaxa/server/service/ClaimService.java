@@ -1,5 +1,6 @@
 package idiotaxa.server.service;
 
+import idiotaxa.core.group.ClaimLayers;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
@@ -9,7 +10,6 @@ import idiotaxa.server.store.JournalStore;
 import idiotaxa.server.store.RevisionStore;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.roaringbitmap.RoaringBitmap;
@@ -19,6 +19,11 @@ import org.springframework.transaction.annotation.Transactional;
 /** Claims, undo and redo: the journal and what follows from it. */
 @Service
 public class ClaimService {
+  /** Kinds of journal entries. */
+  static final String HAND = "hand";
+
+  static final String RULE = "rule";
+
   private final AssetStore assets;
   private final GroupStore groups;
   private final RevisionStore revisions;
@@ -57,7 +62,7 @@ public class ClaimService {
     }
     String group = groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groupName(assetId, groupId);
     String words = picked(mesh, faces) + " → " + group;
-    return append(assetId, revisionId, "hand", words, new ClaimSet(Map.of(groupId, faces)));
+    return append(assetId, revisionId, HAND, words, new ClaimSet(Map.of(groupId, faces)));
   }
 
   /** Adds an entry behind the present position; entries that were undone are dropped. */
@@ -106,23 +111,24 @@ public class ClaimService {
 
   /** The same at another position of the journal. */
   public int[] faceGroups(long assetId, long revisionId, int position) {
-    int[] faceGroup = new int[meshes.get(revisionId).mesh().faceCount()];
+    ClaimLayers layers = new ClaimLayers(meshes.get(revisionId).mesh().faceCount());
     Map<Long, Integer> numbers = new HashMap<>();
     groups.list(assetId).forEach(g -> numbers.put(g.id(), g.group().number()));
     for (JournalStore.EntryRow entry : journal.inForce(assetId, revisionId, position)) {
+      boolean isByHand = entry.kind().equals(HAND);
       ClaimSet.unpack(entry.claims())
           .facesOfGroup()
           .forEach(
               (id, faces) -> {
                 int number = numbers.getOrDefault(id, Group.UNCLAIMED);
-                faces.forEach((int f) -> faceGroup[f] = number);
+                if (isByHand) {
+                  faces.forEach((int f) -> layers.claimByHand(f, number));
+                } else {
+                  faces.forEach((int f) -> layers.claimByRule(f, number));
+                }
               });
     }
-    return faceGroup;
-  }
-
-  public List<JournalStore.EntryWords> history(long assetId) {
-    return journal.words(assetId);
+    return layers.faceGroups();
   }
 
   private RevisionStore.RevisionRow checked(long assetId, long revisionId) {

@@ -38,6 +38,10 @@ public class GroupService {
     return groups.list(assetId);
   }
 
+  public List<Integer> numbers(long assetId) {
+    return groups.list(assetId).stream().map(g -> g.group().number()).toList();
+  }
+
   /** The asset's groups as a palette, for images and manifests. */
   public Palette palette(long assetId, String name) {
     return new Palette(name, groups.list(assetId).stream().map(GroupStore.GroupRow::group).toList());
@@ -132,6 +136,6 @@ public class GroupService {
     }
     String words = "proposal from " + from.replace('-', ' ') + " → " + faces.size() + " groups";
     return claims.append(
-        revision.assetId(), revisionId, "rule", words, new ClaimSet(faces));
+        revision.assetId(), revisionId, ClaimService.RULE, words, new ClaimSet(faces));
   }
 }

@@ -78,6 +78,21 @@ public class HandoffService {
     this.json = json;
   }
 
+  /** A package with its local copy. */
+  public record FinishedPackage(String fileName, Path file) {}
+
+  /**
+   * @throws ConflictException when the package is not made yet
+   */
+  public FinishedPackage finished(long handoffId) {
+    HandoffStore.HandoffRow row =
+        handoffs.find(handoffId).orElseThrow(() -> new NotFoundException("hand-off", handoffId));
+    if (row.blobId() == null) {
+      throw new ConflictException("The package is not made yet; wait until it is done.");
+    }
+    return new FinishedPackage(row.fileName(), files.file(row.blobId()));
+  }
+
   /** The exact list of files that a package of a bake will hold. */
   public List<PlannedFile> plan(long bakeId, HandoffRequest.Contents contents) {
     BakeStore.BakeRow bake = bake(bakeId);

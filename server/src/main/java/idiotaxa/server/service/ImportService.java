@@ -8,7 +8,6 @@ import idiotaxa.server.store.BlobStore;
 import idiotaxa.server.store.RevisionStore;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -88,9 +87,5 @@ public class ImportService {
       revisions.setRefused(
           revisionId, row.fileName() + " is too large for this machine's memory; split it.");
     }
-  }
-
-  public List<RevisionStore.RevisionRow> list(long assetId) {
-    return revisions.list(assetId);
   }
 }

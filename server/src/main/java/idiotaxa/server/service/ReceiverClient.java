@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.file.Path;
 import java.time.Duration;
 import org.springframework.stereotype.Service;
 
@@ -15,14 +16,15 @@ public class ReceiverClient {
   private static final Duration PATIENCE = Duration.ofMinutes(5);
 
   private final HandoffStore handoffs;
-  private final BlobFiles files;
+  private final HandoffService packages;
   private final IdiotaxaProperties properties;
   private final HttpClient http =
       HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(3)).build();
 
-  public ReceiverClient(HandoffStore handoffs, BlobFiles files, IdiotaxaProperties properties) {
+  public ReceiverClient(
+      HandoffStore handoffs, HandoffService packages, IdiotaxaProperties properties) {
     this.handoffs = handoffs;
-    this.files = files;
+    this.packages = packages;
     this.properties = properties;
   }
 
@@ -31,17 +33,13 @@ public class ReceiverClient {
    * @throws ConflictException when the package is not made yet or the receiver does not answer
    */
   public String send(long handoffId) {
-    HandoffStore.HandoffRow row =
-        handoffs.find(handoffId).orElseThrow(() -> new NotFoundException("hand-off", handoffId));
-    if (row.blobId() == null) {
-      throw new ConflictException("The package is not made yet; wait until it is done.");
-    }
+    Path file = packages.finished(handoffId).file();
     try {
       HttpRequest request =
           HttpRequest.newBuilder(properties.receiverUrl())
               .timeout(PATIENCE)
               .header("Content-Type", "application/zip")
-              .POST(HttpRequest.BodyPublishers.ofFile(files.file(row.blobId())))
+              .POST(HttpRequest.BodyPublishers.ofFile(file))
               .build();
       HttpResponse<String> answer = http.send(request, HttpResponse.BodyHandlers.ofString());
       handoffs.setReceipt(handoffId, answer.body());

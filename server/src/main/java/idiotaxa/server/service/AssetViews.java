@@ -1,15 +1,13 @@
-package idiotaxa.server.api;
+package idiotaxa.server.service;
 
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mask.PickTolerance;
-import idiotaxa.server.service.AssetService.AssetState;
-import idiotaxa.server.service.AssetService.BakeState;
-import idiotaxa.server.service.BakeSettings;
-import idiotaxa.server.service.SheetResult;
+import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.HandoffStore;
+import idiotaxa.server.store.JournalStore;
 import idiotaxa.server.store.RevisionStore;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -17,16 +15,32 @@ import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The state of an asset as the API gives it. */
+/** The state of assets as scripts and pages see it. */
 @Component
-class AssetView {
+public class AssetViews {
+  private final RevisionStore revisions;
+  private final GroupStore groups;
+  private final JournalStore journal;
+  private final BakeStore bakes;
+  private final HandoffStore handoffs;
   private final JsonMapper json;
 
-  AssetView(JsonMapper json) {
+  AssetViews(
+      RevisionStore revisions,
+      GroupStore groups,
+      JournalStore journal,
+      BakeStore bakes,
+      HandoffStore handoffs,
+      JsonMapper json) {
+    this.revisions = revisions;
+    this.groups = groups;
+    this.journal = journal;
+    this.bakes = bakes;
+    this.handoffs = handoffs;
     this.json = json;
   }
 
-  record Asset(
+  public record Asset(
       long id,
       String name,
       int journalPosition,
@@ -36,7 +50,7 @@ class AssetView {
       List<Bake> bakes,
       List<Handoff> handoffs) {}
 
-  record Revision(
+  public record Revision(
       long id,
       String role,
       String label,
@@ -53,7 +67,7 @@ class AssetView {
    * @param safeTolerance largest colour distance with which a pick takes exactly this group, −1 when
    *     another group has the same colour
    */
-  record GroupInfo(
+  public record GroupInfo(
       long id,
       int number,
       String name,
@@ -62,10 +76,10 @@ class AssetView {
       int safeTolerance,
       int version) {}
 
-  record HistoryEntry(
+  public record HistoryEntry(
       long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
 
-  record Bake(
+  public record Bake(
       long id,
       long targetId,
       Long sourceId,
@@ -73,11 +87,11 @@ class AssetView {
       LocalDateTime createdAt,
       List<BakeSheet> sheets) {}
 
-  record BakeSheet(
+  public record BakeSheet(
       long id, String name, String state, String doing, double share, String problem,
       SheetResult result) {}
 
-  record Handoff(
+  public record Handoff(
       long id,
       long bakeId,
       String fileName,
@@ -90,18 +104,19 @@ class AssetView {
       JsonNode receipt,
       LocalDateTime createdAt) {}
 
-  Asset of(AssetState state) {
+  Asset of(AssetStore.AssetRow asset) {
+    long id = asset.id();
     return new Asset(
-        state.asset().id(),
-        state.asset().name(),
-        state.asset().journalPosition(),
-        state.revisions().stream().map(this::revision).toList(),
-        groups(state.groups()),
-        state.history().stream()
+        id,
+        asset.name(),
+        asset.journalPosition(),
+        revisions.list(id).stream().map(this::revision).toList(),
+        groups(groups.list(id)),
+        journal.words(id).stream()
             .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
             .toList(),
-        state.bakes().stream().map(this::bake).toList(),
-        state.handoffs().stream().map(this::handoff).toList());
+        bakes.list(id).stream().map(this::bake).toList(),
+        handoffs.list(id).stream().map(this::handoff).toList());
   }
 
   private Revision revision(RevisionStore.RevisionRow r) {
@@ -134,15 +149,14 @@ class AssetView {
         row.version());
   }
 
-  private Bake bake(BakeState state) {
-    BakeStore.BakeRow b = state.bake();
+  private Bake bake(BakeStore.BakeRow b) {
     return new Bake(
         b.id(),
         b.targetId(),
         b.sourceId(),
         json.readValue(b.settings(), BakeSettings.class),
         b.createdAt(),
-        state.sheets().stream().map(this::sheet).toList());
+        bakes.sheets(b.id()).stream().map(this::sheet).toList());
   }
 
   private BakeSheet sheet(BakeStore.SheetRow s) {

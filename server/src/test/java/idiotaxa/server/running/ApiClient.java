@@ -1,0 +1,157 @@
+package idiotaxa.server.running;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Map;
+import java.util.function.Predicate;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Talks to the application as a script would. */
+public final class ApiClient {
+  private static final Duration PATIENCE = Duration.ofSeconds(90);
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final String BOUNDARY = "idiotaxa-test-boundary";
+
+  private final String url;
+  private final HttpClient http = HttpClient.newHttpClient();
+
+  public ApiClient(RunningApplication application) {
+    url = application.url();
+  }
+
+  public HttpResponse<byte[]> send(String method, String path, String json, String... headers) {
+    HttpRequest.Builder request =
+        request(path)
+            .header("Content-Type", "application/json")
+            .method(
+                method,
+                json == null
+                    ? HttpRequest.BodyPublishers.noBody()
+                    : HttpRequest.BodyPublishers.ofString(json));
+    for (int i = 0; i < headers.length; i += 2) {
+      request.header(headers[i], headers[i + 1]);
+    }
+    return exchange(request.build());
+  }
+
+  /** A GET that must succeed. */
+  public byte[] bytes(String path) {
+    return ok(send("GET", path, null)).body();
+  }
+
+  /** A GET that must succeed. */
+  public JsonNode json(String path) {
+    return JSON.readTree(bytes(path));
+  }
+
+  /** A POST that must succeed. */
+  public JsonNode post(String path, String json) {
+    return JSON.readTree(ok(send("POST", path, json)).body());
+  }
+
+  public long createAsset(String name) {
+    return post("/api/assets", "{\"name\": \"" + name + "\"}").get("id").asLong();
+  }
+
+  public HttpResponse<byte[]> upload(long asset, String role, Map<String, byte[]> files) {
+    ByteArrayOutputStream body = new ByteArrayOutputStream();
+    files.forEach(
+        (name, bytes) -> {
+          put(
+              body,
+              "--%s\r\nContent-Disposition: form-data; name=\"file\"; filename=\"%s\"\r\n\r\n"
+                  .formatted(BOUNDARY, name));
+          body.writeBytes(bytes);
+          put(body, "\r\n");
+        });
+    put(body, "--" + BOUNDARY + "--\r\n");
+    return exchange(
+        request("/api/assets/" + asset + "/models?role=" + role)
+            .header("Content-Type", "multipart/form-data; boundary=" + BOUNDARY)
+            .POST(HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()))
+            .build());
+  }
+
+  /** Uploads one model and waits until it is read or refused. */
+  public JsonNode bringIn(long asset, String role, Map<String, byte[]> files) {
+    long id = JSON.readTree(ok(upload(asset, role, files)).body()).get("id").asLong();
+    JsonNode state =
+        waitFor(asset, a -> !find(a.get("revisions"), id).get("state").asString().equals("reading"));
+    return find(state.get("revisions"), id);
+  }
+
+  /** The asset's state as soon as it is as wanted. */
+  public JsonNode waitFor(long asset, Predicate<JsonNode> isReached) {
+    long end = System.nanoTime() + PATIENCE.toNanos();
+    JsonNode state = json("/api/assets/" + asset);
+    while (!isReached.test(state)) {
+      if (System.nanoTime() > end) {
+        throw new AssertionError("not reached within " + PATIENCE + ": " + state);
+      }
+      pause();
+      state = json("/api/assets/" + asset);
+    }
+    return state;
+  }
+
+  public static JsonNode find(JsonNode list, long id) {
+    for (JsonNode entry : list) {
+      if (entry.get("id").asLong() == id) {
+        return entry;
+      }
+    }
+    throw new AssertionError("no entry " + id + " in " + list);
+  }
+
+  public static String detail(HttpResponse<byte[]> problem) {
+    return JSON.readTree(problem.body()).get("detail").asString();
+  }
+
+  private HttpRequest.Builder request(String path) {
+    return HttpRequest.newBuilder(URI.create(url + path)).timeout(PATIENCE);
+  }
+
+  private HttpResponse<byte[]> exchange(HttpRequest request) {
+    try {
+      return http.send(request, HttpResponse.BodyHandlers.ofByteArray());
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static HttpResponse<byte[]> ok(HttpResponse<byte[]> response) {
+    if (response.statusCode() >= 300) {
+      throw new AssertionError(
+          response.request().method()
+              + " "
+              + response.uri()
+              + ": "
+              + response.statusCode()
+              + " "
+              + new String(response.body(), StandardCharsets.UTF_8));
+    }
+    return response;
+  }
+
+  private static void put(ByteArrayOutputStream body, String text) {
+    body.writeBytes(text.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static void pause() {
+    try {
+      Thread.sleep(50);
+    } catch (InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+}

@@ -1,0 +1,80 @@
+package idiotaxa.server.running;
+
+import idiotaxa.receiver.ReceiverServer;
+import idiotaxa.server.IdiotaxaApplication;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real application on a free port with the real receiver, over a database of its own on the test
+ * MariaDB; started once per run. Uploads are limited to {@value #UPLOAD_LIMIT}.
+ */
+public final class RunningApplication {
+  public static final String UPLOAD_LIMIT = "24MB";
+
+  private static RunningApplication running;
+
+  private final ConfigurableApplicationContext context;
+  private final int port;
+
+  private RunningApplication(boolean hasDemo) {
+    try {
+      ReceiverServer receiver = new ReceiverServer(0);
+      Path cache = Files.createTempDirectory("idiotaxa-test-cache");
+      context =
+          SpringApplication.run(
+              IdiotaxaApplication.class,
+              "--server.port=0",
+              "--spring.datasource.url=" + databaseUrl(),
+              "--idiotaxa.cache-folder=" + cache,
+              "--idiotaxa.load-demo=" + hasDemo,
+              "--idiotaxa.receiver-url=http://127.0.0.1:" + receiver.port() + "/packages",
+              "--spring.servlet.multipart.max-file-size=" + UPLOAD_LIMIT,
+              "--spring.servlet.multipart.max-request-size=" + UPLOAD_LIMIT);
+      port = context.getEnvironment().getRequiredProperty("local.server.port", Integer.class);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static String databaseUrl() {
+    String server = System.getenv("IDIOTAXA_TEST_DB");
+    if (server == null) {
+      throw new IllegalStateException(
+          "these tests need a MariaDB; run them with ./idiotaxa test, or set IDIOTAXA_TEST_DB");
+    }
+    return server
+        + "/idiotaxa_test_"
+        + ProcessHandle.current().pid()
+        + "?createDatabaseIfNotExist=true";
+  }
+
+  /** The application over an empty database. */
+  public static synchronized RunningApplication empty() {
+    return start(false);
+  }
+
+  /** The application over a database that begins with the demo data. */
+  public static synchronized RunningApplication withDemo() {
+    return start(true);
+  }
+
+  private static RunningApplication start(boolean hasDemo) {
+    if (running == null) {
+      running = new RunningApplication(hasDemo);
+    }
+    return running;
+  }
+
+  public String url() {
+    return "http://127.0.0.1:" + port;
+  }
+
+  public <T> T bean(Class<T> type) {
+    return context.getBean(type);
+  }
+}

@@ -97,6 +97,15 @@ export interface SheetReport {
   millis: number
 }
 
+export interface SheetResult {
+  report: SheetReport
+  /** Metres; null when no rays were sent. */
+  reach: { outward: number; inward: number } | null
+  pairing: string
+  /** Names or colours that matched no group. */
+  strays: string[]
+}
+
 export interface BakeSheet {
   id: number
   name: string
@@ -104,7 +113,7 @@ export interface BakeSheet {
   doing: string
   share: number
   problem: string | null
-  result: { report: SheetReport; reach: { outward: number; inward: number } | null; pairing: string } | null
+  result: SheetResult | null
 }
 
 export interface Bake {

@@ -74,14 +74,24 @@ export const useSortingStore = defineStore('sorting', () => {
     faceGroups.value = faceGroups.value.map((g, f) => (mask[f] ? (group?.number ?? 0) : g))
     clearPick()
     unsent++
-    const sent = sending.then(() => api.claim(assetId, revisionId, group?.id ?? 0, faceRanges(mask)))
-    sending = sent.catch(() => (loadedStamp = -1))
     try {
-      await sent
+      await inOrder(() => api.claim(assetId, revisionId, group?.id ?? 0, faceRanges(mask)))
     } finally {
       unsent--
       await followJournal(wantedStamp)
     }
+  }
+
+  /** Undoes (negative) or redoes steps, behind what is still on its way. */
+  async function step(steps: number): Promise<void> {
+    await inOrder(() => api.step(assetId, steps))
+  }
+
+  /** Sends changes of the journal one after another; after a failure the claims are fetched anew. */
+  function inOrder<T>(request: () => Promise<T>): Promise<T> {
+    const sent = sending.then(request)
+    sending = sent.catch(() => (loadedStamp = -1))
+    return sent
   }
 
   /** Picks the largest unclaimed piece that is not picked yet; null when nothing is unclaimed. */
@@ -107,6 +117,7 @@ export const useSortingStore = defineStore('sorting', () => {
     pickAt,
     clearPick,
     claim,
+    step,
     pickNextUnclaimed
   }
 })

@@ -6,6 +6,7 @@
   <notice-line v-else-if="state === 'done'" :kind="isClean ? 'good' : 'warn'">
     <strong>{{ headline }}</strong>
     <span class="soft"> · {{ details }}</span>
+    <p v-if="strays.length > 0">Strays, which match no group and stay unclaimed: {{ strays.join(', ') }}.</p>
     <p v-if="unclaimed > 0">
       {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
     </p>
@@ -37,6 +38,7 @@ function total(key: 'covered' | 'missed' | 'overlapping' | 'conflicts' | 'millis
 
 const covered = computed(() => total('covered'))
 const missed = computed(() => total('missed'))
+const strays = computed(() => [...new Set(results.value.flatMap((r) => r.strays))])
 const conflicts = computed(() => total('conflicts'))
 const unclaimed = computed(() => reports.value.reduce((sum, r) => sum + (r.groupTexels[0] ?? 0), 0))
 const isClean = computed(() => missed.value + conflicts.value + unclaimed.value === 0)

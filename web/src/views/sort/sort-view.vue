@@ -46,7 +46,6 @@
 <script setup lang="ts">
 import { ElButton, ElMessage, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, useTemplateRef, watch, watchEffect } from 'vue'
-import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import StageView from '@/components/stage-view.vue'
 import { useAssetStore } from '@/stores/asset'
@@ -114,7 +113,7 @@ function showNextUnclaimed(): void {
 
 async function step(steps: number): Promise<void> {
   await orSay(async () => {
-    await api.step(store.asset!.id, steps)
+    await sorting.step(steps)
     await store.refresh()
   })
 }

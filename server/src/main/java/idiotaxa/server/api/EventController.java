@@ -21,6 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 class EventController {
   private static final long INTERVAL_MS = 300;
+  private static final int POLLS_PER_SIGN_OF_LIFE = 50;
 
   private final AssetService assets;
   private final JsonMapper json;
@@ -36,24 +37,42 @@ class EventController {
   SseEmitter events(@PathVariable("id") long id) {
     assets.get(id);
     SseEmitter emitter = new SseEmitter(0L);
-    String[] last = {""};
     ScheduledFuture<?> polling =
         poller.scheduleWithFixedDelay(
-            () -> sendIfChanged(id, emitter, last), 0, INTERVAL_MS, TimeUnit.MILLISECONDS);
+            new Watch(id, emitter), 0, INTERVAL_MS, TimeUnit.MILLISECONDS);
     emitter.onCompletion(() -> polling.cancel(false));
     emitter.onError(e -> polling.cancel(false));
     return emitter;
   }
 
-  private void sendIfChanged(long id, SseEmitter emitter, String[] last) {
-    try {
-      String state = json.writeValueAsString(assets.get(id));
-      if (!state.equals(last[0])) {
-        last[0] = state;
-        emitter.send(SseEmitter.event().name("asset").data(state));
+  /** Looks at one asset for one page. */
+  private final class Watch implements Runnable {
+    private final long assetId;
+    private final SseEmitter emitter;
+    private String last = "";
+    private int quietPolls;
+
+    Watch(long assetId, SseEmitter emitter) {
+      this.assetId = assetId;
+      this.emitter = emitter;
+    }
+
+    @Override
+    public void run() {
+      try {
+        String state = json.writeValueAsString(assets.get(assetId));
+        if (!state.equals(last)) {
+          last = state;
+          quietPolls = 0;
+          emitter.send(SseEmitter.event().name("asset").data(state));
+        } else if (++quietPolls >= POLLS_PER_SIGN_OF_LIFE) {
+          // A page that has gone is noticed only when something is sent to it.
+          quietPolls = 0;
+          emitter.send(SseEmitter.event().comment("still here"));
+        }
+      } catch (IOException | RuntimeException e) {
+        emitter.completeWithError(e);
       }
-    } catch (IOException | RuntimeException e) {
-      emitter.completeWithError(e);
     }
   }
 

@@ -159,7 +159,14 @@ public class BakeService {
             .findFirst()
             .orElseThrow(() -> new ConflictException("The target has no sheet " + row.name()));
     Pairing pairing = bake.sourceId() == null ? null : pairing(settings, target, bake);
-    PreparedBake prepared = prepare(bake, settings, target, pairing, progress);
+    long readFrom = bake.sourceId() != null ? bake.sourceId() : bake.targetId();
+    Mesh readMesh = meshes.get(readFrom).mesh();
+    OriginReading reading = read(bake, settings, readFrom, readMesh);
+    PreparedBake prepared =
+        pairing == null
+            ? PreparedBake.fromTarget(target, reading)
+            : PreparedBake.fromSource(
+                target, readMesh, reading, pairing, reach(settings), Parallel.cores(), progress);
     int threads = Parallel.cores();
     SheetSettings sampling =
         new SheetSettings(settings.size(), settings.size(), settings.samples(), false, threads);
@@ -170,7 +177,8 @@ public class BakeService {
         new SheetResult(
             baked.report(),
             prepared.reach().orElse(null),
-            pairing == null ? "none" : pairing.word());
+            pairing == null ? "none" : pairing.word(),
+            reading.strays());
     bakes.setDone(row.id(), blob, json.writeValueAsString(result));
   }
 
@@ -183,24 +191,10 @@ public class BakeService {
     };
   }
 
-  private PreparedBake prepare(
-      BakeStore.BakeRow bake,
-      BakeSettings settings,
-      Mesh target,
-      Pairing pairing,
-      Progress progress) {
-    long readFrom = bake.sourceId() != null ? bake.sourceId() : bake.targetId();
-    Mesh readMesh = meshes.get(readFrom).mesh();
-    OriginReading reading = read(bake, settings, readFrom, readMesh);
-    if (pairing == null) {
-      return PreparedBake.fromTarget(target, reading);
-    }
-    Optional<Reach> reach =
-        settings.reachOutward() == null
-            ? Optional.empty()
-            : Optional.of(new Reach(settings.reachOutward(), settings.reachInward()));
-    return PreparedBake.fromSource(
-        target, readMesh, reading, pairing, reach, Parallel.cores(), progress);
+  private static Optional<Reach> reach(BakeSettings settings) {
+    return settings.reachOutward() == null
+        ? Optional.empty()
+        : Optional.of(new Reach(settings.reachOutward(), settings.reachInward()));
   }
 
   private OriginReading read(

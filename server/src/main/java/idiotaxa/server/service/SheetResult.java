@@ -2,11 +2,14 @@ package idiotaxa.server.service;
 
 import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.SheetReport;
+import java.util.List;
 
 /**
  * What is kept of a baked sheet beside its maps.
  *
  * @param reach null when nothing was traced
  * @param pairing {@code names}, {@code all} or {@code none}
+ * @param strays names or colours that matched no group and were left unclaimed
  */
-public record SheetResult(SheetReport report, Reach reach, String pairing) {}
+public record SheetResult(
+    SheetReport report, Reach reach, String pairing, List<String> strays) {}

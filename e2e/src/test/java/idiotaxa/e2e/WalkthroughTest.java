@@ -1,0 +1,206 @@
+package idiotaxa.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.server.running.RunningApplication;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.regex.Pattern;
+import java.util.zip.ZipFile;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** An artist's first day, from two files to a receipt, on the real application. */
+class WalkthroughTest {
+  private static final LocatorAssertions.ContainsTextOptions PATIENTLY =
+      new LocatorAssertions.ContainsTextOptions().setTimeout(60_000);
+
+  private static RunningApplication application;
+  private static Browser browser;
+
+  @BeforeAll
+  static void start() {
+    application = RunningApplication.withDemo();
+    browser = new Browser();
+    PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
+  }
+
+  @AfterAll
+  static void stop() {
+    browser.close();
+  }
+
+  @Test
+  void fromTwoFilesToAReceipt() throws IOException {
+    StagePage artist = new StagePage(browser.open(application.url()));
+    bringIn(artist);
+    sort(artist);
+    bake(artist);
+    lookAtMasks(artist);
+    handOff(artist);
+    assertThat(browser.complaints()).isEmpty();
+  }
+
+  private static void bringIn(StagePage artist) throws IOException {
+    Page page = artist.page();
+    assertThat(artist.text("Channel marker buoy")).isVisible();
+    page.getByLabel("Name of a new asset").fill("Harbour buoy");
+    artist.button("New asset").click();
+    byte[] target = glb(ChannelMarkerBuoy.target());
+    Locator targetCard = page.getByTestId("drop-target");
+    chooseFile(targetCard, "buoy.glb", target);
+    assertThat(targetCard).containsText("3,324 triangles", PATIENTLY);
+    artist.waitForStage();
+
+    chooseFile(targetCard, "torn.glb", Arrays.copyOf(target, target.length / 2));
+    assertThat(targetCard).containsText("torn.glb was refused", PATIENTLY);
+    assertThat(targetCard).containsText("The model from before stays");
+    chooseFile(targetCard, "huge.ply", new byte[25 << 20]);
+    assertThat(targetCard).containsText(RunningApplication.UPLOAD_LIMIT, PATIENTLY);
+    assertThat(targetCard).containsText("3,324 triangles");
+
+    Locator sourceCard = page.getByTestId("drop-source");
+    chooseFile(sourceCard, "buoy_high.glb", glb(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)));
+    assertThat(sourceCard).containsText("43 parts", PATIENTLY);
+  }
+
+  private static void chooseFile(Locator card, String name, byte[] bytes) {
+    card.locator("input[type=file]")
+        .setInputFiles(new FilePayload(name, "application/octet-stream", bytes));
+  }
+
+  private static byte[] glb(Mesh mesh) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    GlbWriter.write(mesh, out);
+    return out.toByteArray();
+  }
+
+  private static void sort(StagePage artist) {
+    Page page = artist.page();
+    artist.goTo("Sort");
+    artist.waitForStage();
+    artist.clickStage(0.5, 0.6);
+    assertThat(artist.pickLine()).containsText("480 faces in 1 piece");
+    artist.dragStage(0.3, 0.5, 0.4, 0.52);
+    assertThat(artist.pickLine()).containsText("480 faces in 1 piece");
+
+    makeGroup(artist, "hull paint");
+    page.keyboard().press("1");
+    assertThat(artist.drawer(1)).containsText("41.5 %");
+    page.keyboard().press("Control+z");
+    assertThat(artist.drawer(1)).containsText("0 %");
+    page.keyboard().press("Control+Shift+z");
+    assertThat(artist.drawer(1)).containsText("41.5 %");
+
+    // The next unclaimed piece flies into view and is picked; it is dropped into a drawer.
+    makeGroup(artist, "rubber");
+    page.keyboard().press("n");
+    assertThat(artist.pickLine()).containsText("448 faces in 1 piece");
+    artist.pickLine().locator(".grip").dragTo(artist.drawer(2));
+    assertThat(artist.drawer(2)).not().containsText("0 %");
+
+    // Face by face, added and taken away.
+    page.keyboard().press("v");
+    page.keyboard().press("u");
+    artist.clickStage(0.5, 0.6);
+    assertThat(artist.pickLine()).containsText("1 face in 1 piece");
+    artist.clickStage(0.5, 0.72, "Shift");
+    assertThat(artist.pickLine()).containsText("2 faces in 1 piece");
+    artist.clickStage(0.5, 0.72, "Alt");
+    assertThat(artist.pickLine()).containsText("1 face in 1 piece");
+    page.keyboard().press("Escape");
+
+    artist.button("Propose groups…").click();
+    artist.button("Keep the proposal").click();
+    assertThat(page.getByLabel("Cabinet of drawers")).containsText("100 %");
+    assertThat(artist.drawer(1)).containsText("41.5 %");
+    renameFirstGroup(artist);
+  }
+
+  private static void makeGroup(StagePage artist, String name) {
+    artist.button("New group").click();
+    artist.page().getByRole(AriaRole.DIALOG).getByLabel("Name").fill(name);
+    artist.button("Make it").click();
+    assertThat(artist.page().getByLabel("Cabinet of drawers")).containsText(name);
+  }
+
+  private static void renameFirstGroup(StagePage artist) {
+    artist.button("Open the drawer hull paint").click();
+    artist.drawer(1).getByText("Rename or recolour").click();
+    artist.page().getByRole(AriaRole.DIALOG).getByLabel("Name").fill("band paint");
+    artist.button("Change it").click();
+    assertThat(artist.drawer(1)).containsText("band paint");
+  }
+
+  private static void bake(StagePage artist) {
+    artist.goTo("Bake");
+    artist.choose("Size", "1024 px");
+    artist.button("Bake").click();
+    assertThat(artist.page().getByText("0 missed, 0 overlapping")).isVisible();
+
+    artist.choose("IDs are read from", "the source");
+    artist.choose("Origin", "parts");
+    artist.button("Bake").click();
+    assertThat(artist.page().getByText("million rays"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    Locator map = artist.page().getByTestId("map");
+    assertThat(map).containsText("texels a px");
+    map.hover();
+    assertThat(map).containsText(Pattern.compile("texel \\d+, \\d+ · #[0-9A-F]{6}"));
+    artist.page().getByText("on the model").click();
+    artist.waitForStage();
+  }
+
+  private static void lookAtMasks(StagePage artist) {
+    artist.goTo("Masks");
+    Locator masks = artist.page().getByLabel("Masks");
+    masks.getByText("bolt").click();
+    Locator map = artist.page().getByTestId("map");
+    assertThat(map).containsText("texels a px");
+    map.hover();
+    assertThat(map).containsText("of 255 covered");
+  }
+
+  private static void handOff(StagePage artist) throws IOException {
+    artist.goTo("Hand off");
+    assertThat(artist.page().getByTestId("plan")).containsText("harbour-buoy_1001_id.png");
+    int planned = artist.page().getByTestId("plan").locator("li").count();
+    artist.button("Make the package").click();
+    artist.page().getByText("Download").waitFor();
+    Download download = artist.page().waitForDownload(() -> artist.page().getByText("Download").click());
+    Path zip = download.path();
+    try (ZipFile file = new ZipFile(zip.toFile())) {
+      assertThat(file.size()).isEqualTo(planned);
+      assertThat(file.getEntry("manifest.json")).isNotNull();
+    }
+    artist.button("Send to the receiver").click();
+    assertThat(artist.page().getByTestId("receipt"))
+        .containsText("The receiver accepted the package.", PATIENTLY);
+    assertThat(artist.page().getByTestId("receipt")).containsText("every pick by colour");
+  }
+
+  @Test
+  void addressOfNoAssetAndOfNoPageLeadBack() {
+    Page page = browser.open(application.url() + "/assets/424242/sort");
+    assertThat(page.getByText("There is no asset with number 424242.")).isVisible();
+    page.getByText("To the catalogue").click();
+    assertThat(page.getByText("Channel marker buoy").first()).isVisible();
+    page.navigate(application.url() + "/nowhere");
+    assertThat(page.getByText("There is no such page")).isVisible();
+  }
+}

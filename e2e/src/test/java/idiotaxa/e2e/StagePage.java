@@ -4,6 +4,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
+import java.util.Locale;
 
 /** What the tests do with an asset's pages, in the artist's words. */
 final class StagePage {
@@ -30,6 +31,8 @@ final class StagePage {
     page.getByRole(AriaRole.NAVIGATION)
         .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName(station))
         .click();
+    page.waitForURL("**/" + station.toLowerCase(Locale.ROOT).replace(' ', '-'));
+    page.locator(".tab.router-link-active", new Page.LocatorOptions().setHasText(station)).waitFor();
   }
 
   /** Waits until the stage has drawn its model. */

@@ -10,6 +10,9 @@ import type { Group } from '@/api/types'
 import type { Grain, Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 
+/** No state of the journal has this stamp. */
+const UNKNOWN = -1
+
 /** The model that is being sorted, its claims and the pick. */
 export const useSortingStore = defineStore('sorting', () => {
   const model = shallowRef<Model | null>(null)
@@ -18,8 +21,8 @@ export const useSortingStore = defineStore('sorting', () => {
   const grain = ref<Grain>('part')
   let assetId = 0
   let loads = 0
-  let loadedStamp = -1
-  let wantedStamp = -1
+  let loadedStamp = UNKNOWN
+  let wantedStamp = UNKNOWN
   let sending: Promise<unknown> = Promise.resolve()
   let unsent = 0
 
@@ -37,7 +40,7 @@ export const useSortingStore = defineStore('sorting', () => {
       if (load !== loads) return
       model.value = next
       pick.value = emptyPick(next)
-      loadedStamp = -1
+      loadedStamp = UNKNOWN
     }
     await followJournal(stamp)
   }
@@ -78,7 +81,7 @@ export const useSortingStore = defineStore('sorting', () => {
       await inOrder(() => api.claim(assetId, revisionId, group?.id ?? 0, faceRanges(mask)))
     } finally {
       unsent--
-      await followJournal(wantedStamp)
+      if (unsent === 0) await followJournal(wantedStamp)
     }
   }
 
@@ -87,10 +90,11 @@ export const useSortingStore = defineStore('sorting', () => {
     await inOrder(() => api.step(assetId, steps))
   }
 
-  /** Sends changes of the journal one after another; after a failure the claims are fetched anew. */
+  /** Sends changes of the journal one after another; what was loaded before is out of date then. */
   function inOrder<T>(request: () => Promise<T>): Promise<T> {
     const sent = sending.then(request)
-    sending = sent.catch(() => (loadedStamp = -1))
+    const forget = (): void => void (loadedStamp = UNKNOWN)
+    sending = sent.then(forget, forget)
     return sent
   }
 

@@ -115,6 +115,7 @@ async function step(steps: number): Promise<void> {
   await orSay(async () => {
     await sorting.step(steps)
     await store.refresh()
+    await sorting.followJournal(store.journalStamp)
   })
 }
 

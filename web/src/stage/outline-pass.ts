@@ -33,7 +33,7 @@ export class OutlinePass {
       uniforms: {
         uColor: { value: this.target.textures[0] },
         uMarks: { value: this.target.textures[1] },
-        uBackground: { value: rawColor(background) },
+        uBackground: { value: new Color(background) },
         uPixelRatio: { value: 1 },
         uHasPick: { value: false },
         uHasHover: { value: false },
@@ -76,11 +76,4 @@ export class OutlinePass {
     this.quad.geometry.dispose()
     this.material.dispose()
   }
-}
-
-/** The colour's bytes as they are; the stage shows sRGB values without conversion. */
-function rawColor(css: string): Color {
-  const color = new Color()
-  const value = Number.parseInt(css.replace('#', ''), 16)
-  return color.setRGB((value >> 16) / 255, ((value >> 8) & 255) / 255, (value & 255) / 255)
 }

@@ -1,5 +1,6 @@
 import {
   Box3,
+  ColorManagement,
   DataTexture,
   LinearSRGBColorSpace,
   NearestFilter,
@@ -25,9 +26,11 @@ const COLOR_TABLE_SIDE = 256
 const FIELD_OF_VIEW_DEG = 32
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
+// Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
+ColorManagement.enabled = false
+
 /**
- * The 3D stage. Renders only when something has changed. Colours reach the screen as the sRGB bytes
- * they are. Whoever makes a stage disposes of it.
+ * The 3D stage. Renders only when something has changed. Whoever makes a stage disposes of it.
  */
 export class Stage {
   private readonly renderer: WebGLRenderer

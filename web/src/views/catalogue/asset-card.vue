@@ -1,8 +1,8 @@
 <template>
   <router-link :to="{ name: entry, params: { id: asset.id } }" class="card">
     <div class="picture">
-      <img v-if="target" :src="api.pictureUrl(asset.id, target.id, stamp)" :alt="`Picture of ${asset.name}`" />
-      <span v-else>no target yet</span>
+      <img v-if="shown" :src="api.pictureUrl(asset.id, shown.id, stamp)" :alt="`Picture of ${asset.name}`" />
+      <span v-else>no model yet</span>
     </div>
     <div class="words">
       <h2>{{ asset.name }}</h2>
@@ -26,16 +26,19 @@ import { api } from '@/api/client'
 import { moment, percent } from '@/model/words'
 import { countFindings } from '@/shell/station-findings'
 
-import type { Asset } from '@/api/types'
+import type { Asset, Revision } from '@/api/types'
 
 const props = defineProps<{ asset: Asset }>()
 
-const target = computed(() => props.asset.revisions.find((r) => r.role === 'target' && r.isCurrent))
-const claimed = computed(() =>
-  Math.max(0, ...props.asset.revisions.filter((r) => r.isCurrent).map((r) => r.claimedShare))
-)
+/** The model that is sorted furthest, of equals the target. */
+const shown = computed(() => {
+  const current = props.asset.revisions.filter((r) => r.isCurrent)
+  const rank = (r: Revision): number => r.claimedShare + (r.role === 'target' ? 1e-9 : 0)
+  return current.sort((a, b) => rank(b) - rank(a))[0] ?? null
+})
+const claimed = computed(() => shown.value?.claimedShare ?? 0)
 const findings = computed(() => Object.values(countFindings(props.asset)).reduce((sum, n) => sum + n, 0))
-const entry = computed(() => (target.value ? 'sort' : 'bring-in'))
+const entry = computed(() => (shown.value ? 'sort' : 'bring-in'))
 const stamp = computed(() => props.asset.history.find((e) => e.ordinal === props.asset.journalPosition)?.id ?? 0)
 </script>
 

@@ -84,15 +84,15 @@ final class BakeCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     checkArguments();
-    BakeTimes times = new BakeTimes();
+    BakeTimes times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
+    times.at("reading", 0);
     Mesh target = MeshFiles.read(FileBundle.beside(targetFile));
     Mesh source = sourceFiles.isEmpty() ? target : readSources();
-    times.mark("read");
+    times.at("reading the origin", 0);
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(source);
     OriginReading reading = Origins.read(source, origin, palette.groups());
     noteReading(reading);
-    Progress progress = new PrintedProgress(spec.commandLine().getErr());
     Pairing pairing = sourceFiles.isEmpty() ? null : choosePairing(target, source);
     PreparedBake prepared =
         pairing == null
@@ -104,10 +104,8 @@ final class BakeCommand implements Callable<Integer> {
                 pairing,
                 sampling.reach(),
                 sampling.threads(),
-                progress);
-    times.mark("prepare");
-    List<BakedSheet> sheets = bakeSheets(target, prepared, progress);
-    times.mark("bake");
+                times);
+    List<BakedSheet> sheets = bakeSheets(target, prepared, times);
     String base = FileNames.clean(stem(targetFile));
     Palette used = new Palette(base, reading.groups());
     HandoffRequest request =
@@ -121,8 +119,8 @@ final class BakeCommand implements Callable<Integer> {
             settings(origin, prepared, pairing),
             new HandoffRequest.Contents(hasMasks, false));
     FolderSink sink = new FolderSink(out);
-    new HandoffWriter(request, sink, sampling.threads(), progress).write();
-    times.mark("write");
+    new HandoffWriter(request, sink, sampling.threads(), times).write();
+    times.end();
     BakeReportFile report = new BakeReportFile(request, notes, times);
     sink.put("report.json", stream -> stream.write(report.json()));
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());

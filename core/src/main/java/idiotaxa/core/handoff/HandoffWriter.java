@@ -48,6 +48,7 @@ public final class HandoffWriter {
   public List<WrittenFile> write() throws IOException {
     for (BakedSheet sheet : request.sheets()) {
       int radius = request.settings().padding();
+      progress.at("padding " + sheet.name(), written.size() / (double) expected);
       int[] nearest =
           radius == 0
               ? null

@@ -134,7 +134,8 @@ public class GroupService {
     if (faces.isEmpty()) {
       throw new ConflictException("The model has no " + from + " to propose groups from.");
     }
-    String words = "proposal from " + from.replace('-', ' ') + " → " + faces.size() + " groups";
+    String origin = from.replace("vertex-colors", "vertex colours");
+    String words = "proposal from " + origin + " → " + faces.size() + " groups";
     return claims.append(
         revision.assetId(), revisionId, ClaimService.RULE, words, new ClaimSet(faces));
   }

@@ -1,0 +1,30 @@
+package idiotaxa.bench;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/** {@code ./idiotaxa bench [NAME]}: runs one benchmark, or all, and prints Markdown tables. */
+public final class Main {
+  /** A named benchmark. */
+  interface Benchmark {
+    void run() throws Exception;
+  }
+
+  private Main() {}
+
+  public static void main(String[] args) throws Exception {
+    Map<String, Benchmark> all = new LinkedHashMap<>();
+    all.put("buoy", new BuoyBench());
+    all.put("rays", new RayBench());
+    if (args.length > 1 || (args.length == 1 && !all.containsKey(args[0]))) {
+      System.err.println("usage: ./idiotaxa bench [" + String.join(" | ", all.keySet()) + "]");
+      System.exit(2);
+    }
+    Machine.print();
+    for (Map.Entry<String, Benchmark> entry : all.entrySet()) {
+      if (args.length == 0 || args[0].equals(entry.getKey())) {
+        entry.getValue().run();
+      }
+    }
+  }
+}

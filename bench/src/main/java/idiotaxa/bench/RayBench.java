@@ -1,0 +1,53 @@
+package idiotaxa.bench;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.Bvh;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import java.util.Locale;
+
+/** Hierarchy and first-hit rays over growing sources, warm. */
+final class RayBench implements Main.Benchmark {
+  private static final int[] FINENESS = {2, 5, 16, 37};
+
+  @Override
+  public void run() {
+    System.out.println(
+        "First-hit rays of random direction and a tenth of the model's length, warm;"
+            + " one thread and all cores");
+    System.out.println();
+    System.out.println(
+        "| triangles | build, ms | hierarchy and vertices, MB"
+            + " | rays/s, million, one thread | rays/s, million, all cores | hits |");
+    System.out.println("|---|---|---|---|---|---|");
+    for (int fineness : FINENESS) {
+      printRow(ChannelMarkerBuoy.source(SaltmarshPalette.create(), fineness));
+    }
+    System.out.println();
+  }
+
+  private static void printRow(Mesh mesh) {
+    int cores = Parallel.cores();
+    long buildNanos = Long.MAX_VALUE;
+    Bvh bvh = null;
+    for (int i = 0; i < 3; i++) {
+      long begin = System.nanoTime();
+      bvh = Bvh.of(mesh, cores);
+      buildNanos = Math.min(buildNanos, System.nanoTime() - begin);
+    }
+    RayLoad load = new RayLoad(mesh, bvh);
+    load.run(1);
+    double one = load.run(1);
+    double all = load.run(cores);
+    System.out.printf(
+        Locale.ROOT,
+        "| %,d | %d | %.0f | %.2f | %.2f | %.0f %% |%n",
+        mesh.triangleCount(),
+        buildNanos / 1_000_000,
+        bvh.bytes() / 1e6,
+        one / 1e6,
+        all / 1e6,
+        100 * load.hitShare());
+  }
+}

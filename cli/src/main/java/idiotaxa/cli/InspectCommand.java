@@ -39,9 +39,8 @@ final class InspectCommand implements Callable<Integer> {
   public Integer call() throws IOException {
     Map<String, ModelInspection> found = new LinkedHashMap<>();
     for (Path file : files) {
-      found.put(
-          file.getFileName().toString(),
-          ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file))));
+      String name = file.getFileName().toString();
+      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file)), name));
     }
     PrintWriter out = spec.commandLine().getOut();
     if (isJson) {
@@ -65,6 +64,13 @@ final class InspectCommand implements Callable<Integer> {
         box.maxY() - box.minY(),
         box.maxZ() - box.minZ());
     out.printf(
+        "  %d triangular faces, %d quads, %d larger; up-axis: %s; normals: %s%n",
+        model.faceKinds().triangles(),
+        model.faceKinds().quads(),
+        model.faceKinds().larger(),
+        model.upAxis().isEmpty() ? "not said by the format" : model.upAxis(),
+        model.hasNormals() ? "yes" : "no");
+    out.printf(
         "  %d parts, %d pieces, %d islands, UVs: %s, vertex colours: %s%n",
         model.parts().size(),
         model.pieces(),
@@ -77,7 +83,11 @@ final class InspectCommand implements Callable<Integer> {
         .forEach(
             m ->
                 out.printf(
-                    "  material %s %s: %d triangles%n", m.name(), m.baseColor(), m.triangles()));
+                    "  material %s %s%s: %d triangles%n",
+                    m.name(),
+                    m.baseColor(),
+                    m.texture().isEmpty() ? "" : " with " + m.texture(),
+                    m.triangles()));
     model
         .vertexColors()
         .forEach(c -> out.printf(Locale.ROOT, "  colour %s: %.4f m²%n", c.color(), c.area()));
@@ -88,12 +98,19 @@ final class InspectCommand implements Callable<Integer> {
                 out.printf(
                     Locale.ROOT,
                     "  part %s: %d pieces, %d triangles, %.4f m²%n",
-                    p.name().isEmpty() ? "(no name)" : p.name(),
+                    (p.path().isEmpty() ? "" : p.path() + "/")
+                        + (p.name().isEmpty() ? "(no name)" : p.name()),
                     p.pieces(),
                     p.triangles(),
                     p.area()));
     for (Finding finding : model.findings()) {
-      out.printf("  finding %s: %s %s%n", finding.code(), finding.what(), finding.cure());
+      out.printf(
+          "  %s %s: %s%s %s%n",
+          finding.isHarmless() ? "note" : "finding",
+          finding.code(),
+          finding.where().isEmpty() ? "" : finding.where() + ": ",
+          finding.what(),
+          finding.cure());
     }
   }
 }

@@ -6,31 +6,45 @@ import java.util.List;
 /**
  * What a model contains.
  *
+ * @param faceKinds faces by their number of corners
  * @param islands 0 when there are no UVs
  * @param bounds metres
+ * @param upAxis {@code Y} where the format says so, else empty
  */
 public record ModelInspection(
     int vertices,
     int faces,
+    FaceKinds faceKinds,
     int triangles,
     int pieces,
     int islands,
     Bounds bounds,
+    String upAxis,
     boolean hasUvs,
     boolean hasVertexColors,
+    boolean hasNormals,
     List<PartInfo> parts,
     List<SheetInfo> sheets,
     List<MaterialInfo> materials,
+    List<String> textures,
     List<ColorInfo> vertexColors,
     List<Finding> findings) {
 
-  /** Area in square metres. */
-  public record PartInfo(String name, int pieces, int faces, int triangles, double area) {}
+  /** Faces of three, of four and of more corners. */
+  public record FaceKinds(int triangles, int quads, int larger) {}
+
+  /**
+   * Area in square metres.
+   *
+   * @param path what the part hangs under, joined by {@code /}
+   */
+  public record PartInfo(
+      String name, String path, int pieces, int faces, int triangles, double area) {}
 
   public record SheetInfo(String name, int triangles) {}
 
-  /** Base colour as #RRGGBB. */
-  public record MaterialInfo(String name, String baseColor, int triangles) {}
+  /** Base colour as #RRGGBB; texture empty when there is none. */
+  public record MaterialInfo(String name, String baseColor, String texture, int triangles) {}
 
   /** A cluster of vertex colours; area in square metres. */
   public record ColorInfo(String color, double area) {}

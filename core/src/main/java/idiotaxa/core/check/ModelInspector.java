@@ -2,56 +2,100 @@ package idiotaxa.core.check;
 
 import idiotaxa.core.bake.Origins;
 import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetLayout;
 import idiotaxa.core.check.ModelInspection.ColorInfo;
+import idiotaxa.core.check.ModelInspection.FaceKinds;
 import idiotaxa.core.check.ModelInspection.MaterialInfo;
 import idiotaxa.core.check.ModelInspection.PartInfo;
 import idiotaxa.core.check.ModelInspection.SheetInfo;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.group.VertexColorClusters;
+import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
+import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.Pieces;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.mesh.Weld;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /** Looks through a model once and tells what it contains. */
 public final class ModelInspector {
   private final Mesh mesh;
+  private final String upAxis;
   private final Weld weld;
   private final FaceLabels pieces;
   private final List<Finding> findings = new ArrayList<>();
 
-  private ModelInspector(Mesh mesh) {
+  private ModelInspector(Mesh mesh, String upAxis) {
     this.mesh = mesh;
+    this.upAxis = upAxis;
     weld = Weld.of(mesh);
     pieces = Pieces.of(mesh, weld);
   }
 
-  public static ModelInspection inspect(Mesh mesh) {
-    return new ModelInspector(mesh).run();
+  /**
+   * @param fileName tells the format, and with it the up-axis
+   */
+  public static ModelInspection inspect(Mesh mesh, String fileName) {
+    // glTF 2.0, section 3.4: +Y is up. The other formats leave it open.
+    boolean isGltf = fileName.toLowerCase(Locale.ROOT).matches(".*\\.gl(b|tf)");
+    return new ModelInspector(mesh, isGltf ? "Y" : "").run();
   }
 
   private ModelInspection run() {
-    List<SheetInfo> sheets = sheets();
+    List<Sheet> sheets = UvChecks.sheetsOf(mesh);
     List<ColorInfo> colors = colors();
+    EdgeMap edges = EdgeMap.of(mesh, weld);
+    findings.addAll(new UvChecks(mesh, sheets).run());
+    findings.addAll(new TopologyChecks(mesh, edges).run());
+    new SeamCheck(mesh, edges, pieces).run().ifPresent(findings::add);
+    checkNormals();
+    findings.addAll(NameChecks.run(mesh));
     return new ModelInspection(
         mesh.vertexCount(),
         mesh.faceCount(),
+        faceKinds(),
         mesh.triangleCount(),
         pieces.count(),
         mesh.hasUvs() ? Islands.of(mesh, weld).count() : 0,
         mesh.bounds(),
+        upAxis,
         mesh.hasUvs(),
         mesh.hasColors(),
+        mesh.cornerNormal() != null,
         parts(),
-        sheets,
+        sheets.stream().map(s -> new SheetInfo(s.name(), s.triangles().length)).toList(),
         materials(),
+        mesh.materials().stream().map(Material::texture).filter(t -> !t.isEmpty()).distinct().toList(),
         colors,
         List.copyOf(findings));
+  }
+
+  private FaceKinds faceKinds() {
+    int[] kinds = new int[3];
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      int corners = mesh.faceStart()[f + 1] - mesh.faceStart()[f];
+      kinds[Math.min(2, corners - 3)]++;
+    }
+    return new FaceKinds(kinds[0], kinds[1], kinds[2]);
+  }
+
+  private void checkNormals() {
+    if (mesh.cornerNormal() == null) {
+      findings.add(
+          new Finding(
+              "missing-normals",
+              true,
+              "The file has no normals.",
+              "",
+              "Nothing to do: bakes use smooth directions of their own.",
+              mesh.faceCount(),
+              new int[0]));
+    }
   }
 
   private List<PartInfo> parts() {
@@ -77,35 +121,8 @@ public final class ModelInspector {
     }
     List<PartInfo> out = new ArrayList<>();
     for (int p = 0; p < count; p++) {
-      String name = mesh.parts().get(p).name();
-      out.add(new PartInfo(name, pieceCount[p], faces[p], triangles[p], area[p]));
-    }
-    return out;
-  }
-
-  private List<SheetInfo> sheets() {
-    if (!mesh.hasUvs()) {
-      findings.add(
-          new Finding(
-              "no-uvs",
-              "The model has no UVs: it can be a source, but maps cannot be baked onto it.",
-              "",
-              "Unwrap it and bring it in again."));
-      return List.of();
-    }
-    List<SheetInfo> out = new ArrayList<>();
-    int placed = 0;
-    for (Sheet sheet : SheetLayout.fitting(mesh).divide(mesh)) {
-      out.add(new SheetInfo(sheet.name(), sheet.triangles().length));
-      placed += sheet.triangles().length;
-    }
-    if (placed < mesh.triangleCount()) {
-      findings.add(
-          new Finding(
-              "uvs-outside-tiles",
-              (mesh.triangleCount() - placed) + " triangles have UVs on no tile.",
-              "",
-              "Move them onto a tile from 1001 on."));
+      Part part = mesh.parts().get(p);
+      out.add(new PartInfo(part.name(), part.path(), pieceCount[p], faces[p], triangles[p], area[p]));
     }
     return out;
   }
@@ -122,7 +139,11 @@ public final class ModelInspector {
     for (int m = 0; m < triangles.length; m++) {
       var material = mesh.materials().get(m);
       out.add(
-          new MaterialInfo(material.name(), Rgb.toHex(material.baseColor()), triangles[m]));
+          new MaterialInfo(
+              material.name(),
+              Rgb.toHex(material.baseColor()),
+              material.texture(),
+              triangles[m]));
     }
     return out;
   }
@@ -136,9 +157,12 @@ public final class ModelInspector {
       findings.add(
           new Finding(
               "one-vertex-color",
+              false,
               "All vertex colours are the same: a bake from them would come out in one colour.",
               "",
-              "Export the model again with its colours, or choose another origin."));
+              "Export the model again with its colours, or choose another origin.",
+              mesh.faceCount(),
+              new int[0]));
     }
     List<ColorInfo> out = new ArrayList<>();
     for (int c = 0; c < clusters.count(); c++) {

@@ -3,6 +3,7 @@ package idiotaxa.core.format;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.Srgb;
 import java.nio.ByteBuffer;
 import java.util.HashMap;
@@ -16,6 +17,7 @@ import tools.jackson.databind.JsonNode;
  */
 final class GltfReader {
   private static final int MAX_DEPTH = 256;
+  private static final int MAX_PATH = 500;
   private static final int MAX_INSTANCES = 1_000_000;
 
   private final FileBundle bundle;
@@ -44,11 +46,11 @@ final class GltfReader {
         document.element("scenes", document.root().path("scene").asInt(0)).orElse(null);
     if (scene != null) {
       for (JsonNode node : scene.path("nodes")) {
-        readNode(node.asInt(-1), Transform.IDENTITY, 0);
+        readNode(node.asInt(-1), Transform.IDENTITY, "", 0);
       }
     } else {
       for (int n = 0; n < document.root().path("nodes").size(); n++) {
-        readNode(n, Transform.IDENTITY, 0);
+        readNode(n, Transform.IDENTITY, "", 0);
       }
     }
     return builder.build();
@@ -69,12 +71,30 @@ final class GltfReader {
               name.isBlank() ? "material " + index : name,
               rgb,
               (float) pbr.path("roughnessFactor").asDouble(1),
-              (float) pbr.path("metallicFactor").asDouble(1)));
+              (float) pbr.path("metallicFactor").asDouble(1),
+              textureName(pbr.path("baseColorTexture"))));
       index++;
     }
   }
 
-  private void readNode(int index, Transform parent, int depth) {
+  /** Name of the image behind a texture: its own, its file's, or its number. */
+  private String textureName(JsonNode info) {
+    int texture = info.path("index").asInt(-1);
+    int image =
+        document.element("textures", texture).map(t -> t.path("source").asInt(-1)).orElse(-1);
+    return document
+        .element("images", image)
+        .map(
+            node -> {
+              String uri = node.path("uri").asString("");
+              String file = uri.startsWith("data:") ? "" : uri;
+              String name = node.path("name").asString(file);
+              return name.isBlank() ? "image " + image : name;
+            })
+        .orElse("");
+  }
+
+  private void readNode(int index, Transform parent, String path, int depth) {
     JsonNode node =
         document
             .element("nodes", index)
@@ -87,21 +107,27 @@ final class GltfReader {
     }
     Transform transform = parent.times(Transform.ofNode(node));
     if (node.has("mesh")) {
-      readMesh(node, transform);
+      readMesh(node, transform, path);
     }
+    String below = below(path, node.path("name").asString(""));
     for (JsonNode child : node.path("children")) {
-      readNode(child.asInt(-1), transform, depth + 1);
+      readNode(child.asInt(-1), transform, below, depth + 1);
     }
   }
 
-  private void readMesh(JsonNode node, Transform transform) {
+  private static String below(String path, String name) {
+    String joined = path.isEmpty() || name.isBlank() ? path + name : path + "/" + name;
+    return joined.length() > MAX_PATH ? path : joined;
+  }
+
+  private void readMesh(JsonNode node, Transform transform, String path) {
     int index = node.path("mesh").asInt(-1);
     JsonNode mesh =
         document
             .element("meshes", index)
             .orElseThrow(() -> document.refuse("mesh " + index, "there is no such mesh"));
     String name = node.path("name").asString("");
-    int part = builder.part(name.isBlank() ? mesh.path("name").asString("") : name);
+    int part = builder.part(new Part(name.isBlank() ? mesh.path("name").asString("") : name, path));
     Map<Integer, Integer> firstVertexOfAccessor = new HashMap<>();
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {

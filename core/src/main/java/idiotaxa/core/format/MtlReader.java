@@ -21,9 +21,19 @@ final class MtlReader {
           rgb = rgb << 8 | (int) Math.round(255 * Math.max(0, Math.min(1, lines.number())));
         }
         Material last = out.get(out.size() - 1);
-        out.set(out.size() - 1, Material.coloured(last.name(), rgb));
+        out.set(
+            out.size() - 1, Material.coloured(last.name(), rgb).withTexture(last.texture()));
+      } else if (lines.keyword().equals("map_Kd") && !out.isEmpty()) {
+        out.set(out.size() - 1, out.get(out.size() - 1).withTexture(fileOf(lines.rest())));
       }
     }
     return out;
+  }
+
+  /** The file behind options such as {@code -s 1 1 1}; only its plain name counts. */
+  private static String fileOf(String rest) {
+    String[] words = rest.strip().split("\\s+");
+    String file = rest.startsWith("-") ? words[words.length - 1] : rest.strip();
+    return file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
   }
 }

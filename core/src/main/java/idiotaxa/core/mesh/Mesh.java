@@ -30,6 +30,18 @@ public final class Mesh {
   private final Triangulation triangulation;
 
   Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials) {
+    this(
+        arrays,
+        parts,
+        materials,
+        Triangulation.of(arrays.positions(), arrays.faceStart(), arrays.cornerVertex()));
+  }
+
+  private Mesh(
+      MeshArrays arrays,
+      List<Part> parts,
+      List<Material> materials,
+      Triangulation triangulation) {
     positions = arrays.positions();
     faceStart = arrays.faceStart();
     cornerVertex = arrays.cornerVertex();
@@ -40,7 +52,7 @@ public final class Mesh {
     faceMaterial = arrays.faceMaterial();
     this.parts = List.copyOf(parts);
     this.materials = List.copyOf(materials);
-    triangulation = Triangulation.of(positions, faceStart, cornerVertex);
+    this.triangulation = triangulation;
   }
 
   public int vertexCount() {
@@ -136,17 +148,59 @@ public final class Mesh {
       throw new IllegalArgumentException(
           "colors: one a corner needed, " + cornerCount() + ", got " + colors.length);
     }
-    return new Mesh(
-        new MeshArrays(
-            positions,
-            faceStart,
-            cornerVertex,
-            cornerUv,
-            cornerNormal,
-            colors,
-            facePart,
-            faceMaterial),
-        parts,
-        materials);
+    return with(arrays().withCornerColor(colors), parts);
+  }
+
+  /** The same mesh with other UVs, two values a corner. */
+  public Mesh withCornerUvs(float[] uvs) {
+    if (uvs.length != 2 * cornerCount()) {
+      throw new IllegalArgumentException(
+          "uvs: two a corner needed, " + 2 * cornerCount() + ", got " + uvs.length);
+    }
+    return with(arrays().withCornerUv(uvs), parts);
+  }
+
+  /**
+   * The same faces divided into other parts.
+   *
+   * @param partOfFace index into {@code newParts} of every face
+   */
+  public Mesh withParts(List<Part> newParts, int[] partOfFace) {
+    if (partOfFace.length != faceCount()) {
+      throw new IllegalArgumentException(
+          "partOfFace: one a face needed, " + faceCount() + ", got " + partOfFace.length);
+    }
+    return with(arrays().withFacePart(partOfFace), newParts);
+  }
+
+  /**
+   * The same mesh elsewhere.
+   *
+   * @param moved xyz per vertex
+   * @param turnedNormals xyz per corner, null where this mesh has no normals
+   */
+  public Mesh withPositions(float[] moved, float[] turnedNormals) {
+    if (moved.length != positions.length) {
+      throw new IllegalArgumentException(
+          "moved: " + positions.length + " values needed, got " + moved.length);
+    }
+    return with(arrays().withPositions(moved, turnedNormals), parts);
+  }
+
+  private MeshArrays arrays() {
+    return new MeshArrays(
+        positions,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        cornerNormal,
+        cornerColor,
+        facePart,
+        faceMaterial);
+  }
+
+  /** Faces and corners stay, so the triangulation does too. */
+  private Mesh with(MeshArrays arrays, List<Part> newParts) {
+    return new Mesh(arrays, newParts, materials, triangulation);
   }
 }

@@ -32,6 +32,26 @@ record MeshArrays(
     check(cornerColor == null || cornerColor.length == corners, "cornerColor", corners);
   }
 
+  MeshArrays withCornerColor(int[] colors) {
+    return new MeshArrays(
+        positions, faceStart, cornerVertex, cornerUv, cornerNormal, colors, facePart, faceMaterial);
+  }
+
+  MeshArrays withCornerUv(float[] uvs) {
+    return new MeshArrays(
+        positions, faceStart, cornerVertex, uvs, cornerNormal, cornerColor, facePart, faceMaterial);
+  }
+
+  MeshArrays withFacePart(int[] parts) {
+    return new MeshArrays(
+        positions, faceStart, cornerVertex, cornerUv, cornerNormal, cornerColor, parts, faceMaterial);
+  }
+
+  MeshArrays withPositions(float[] moved, float[] normals) {
+    return new MeshArrays(
+        moved, faceStart, cornerVertex, cornerUv, normals, cornerColor, facePart, faceMaterial);
+  }
+
   private static void check(boolean holds, String what, int length) {
     if (!holds) {
       throw new IllegalArgumentException(what + " does not fit the other arrays: " + length);

@@ -42,7 +42,12 @@ public final class MeshBuilder {
 
   /** Adds a part and returns its index. */
   public int part(String name) {
-    parts.add(new Part(name));
+    return part(new Part(name));
+  }
+
+  /** Adds a part and returns its index. */
+  public int part(Part part) {
+    parts.add(part);
     return parts.size() - 1;
   }
 

@@ -25,7 +25,7 @@ public final class MeshMerger {
     for (int i = 0; i < p.length; i += 3) {
       out.vertex(p[i], p[i + 1], p[i + 2]);
     }
-    mesh.parts().forEach(part -> out.part(part.name()));
+    mesh.parts().forEach(out::part);
     int[] materials = mesh.materials().stream().mapToInt(out::material).toArray();
     for (int f = 0; f < mesh.faceCount(); f++) {
       int material = mesh.faceMaterial()[f];

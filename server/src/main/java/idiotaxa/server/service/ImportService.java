@@ -75,7 +75,7 @@ public class ImportService {
       return;
     }
     try {
-      var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh());
+      var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName());
       revisions.setReady(row, json.writeValueAsString(inspection));
     } catch (FormatException e) {
       revisions.setRefused(revisionId, e.getMessage());

@@ -1,0 +1,122 @@
+package idiotaxa.core.check;
+
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.UvOverlaps;
+import idiotaxa.core.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Looks for UVs that a bake cannot use as they are. */
+final class UvChecks {
+  /** Side of the sheets on which overlaps are counted. */
+  static final int OVERLAP_SIZE_PX = 1024;
+
+  private final Mesh mesh;
+  private final List<Sheet> sheets;
+  private final List<Finding> findings = new ArrayList<>();
+
+  UvChecks(Mesh mesh, List<Sheet> sheets) {
+    this.mesh = mesh;
+    this.sheets = sheets;
+  }
+
+  List<Finding> run() {
+    if (!mesh.hasUvs()) {
+      findings.add(
+          new Finding(
+              "no-uvs",
+              false,
+              "The model has no UVs: it can be a source, but maps cannot be baked onto it.",
+              "",
+              "Make an automatic layout, or unwrap it and bring it in again.",
+              mesh.faceCount(),
+              new int[0]));
+      return findings;
+    }
+    checkTiles();
+    checkMissing();
+    sheets.forEach(this::checkOverlaps);
+    return findings;
+  }
+
+  private void checkTiles() {
+    boolean[] isPlaced = new boolean[mesh.triangleCount()];
+    sheets.forEach(
+        s -> {
+          for (int t : s.triangles()) {
+            isPlaced[t] = true;
+          }
+        });
+    FaceSet outside = new FaceSet(mesh.faceCount());
+    for (int t = 0; t < isPlaced.length; t++) {
+      if (!isPlaced[t] && hasUvs(t)) {
+        outside.add(mesh.triangleFace(t));
+      }
+    }
+    if (outside.count() > 0) {
+      findings.add(
+          new Finding(
+              "uvs-outside-tiles",
+              false,
+              "%,d faces have UVs on no tile.".formatted(outside.count()),
+              "",
+              "Move them onto a tile from 1001 on, or make an automatic layout.",
+              outside.count(),
+              outside.faces()));
+    }
+  }
+
+  private boolean hasUvs(int triangle) {
+    for (int k = 0; k < 3; k++) {
+      if (Float.isNaN(mesh.cornerUv()[2 * mesh.triangleCorner(triangle, k)])) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void checkMissing() {
+    FaceSet missing = new FaceSet(mesh.faceCount());
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      if (!hasUvs(t)) {
+        missing.add(mesh.triangleFace(t));
+      }
+    }
+    if (missing.count() > 0) {
+      findings.add(
+          new Finding(
+              "faces-without-uvs",
+              false,
+              "%,d faces have no UVs though others do; no map reaches them."
+                  .formatted(missing.count()),
+              "",
+              "Unwrap them, or make an automatic layout.",
+              missing.count(),
+              missing.faces()));
+    }
+  }
+
+  private void checkOverlaps(Sheet sheet) {
+    UvOverlaps.Result found =
+        UvOverlaps.of(mesh, sheet, OVERLAP_SIZE_PX, new int[mesh.faceCount()]);
+    if (found.overlapping() > 0) {
+      findings.add(
+          new Finding(
+              "overlapping-uvs",
+              false,
+              "%,d texels at %d px belong to more than one face."
+                  .formatted(found.overlapping(), OVERLAP_SIZE_PX),
+              sheet.name(),
+              "Harmless where both faces get one group; else give the parts sheets of their own, or"
+                  + " make an automatic layout.",
+              found.overlapping(),
+              found.faces()));
+    }
+  }
+
+  /** The sheets that a mesh falls into by its UVs; none without. */
+  static List<Sheet> sheetsOf(Mesh mesh) {
+    return mesh.hasUvs() ? SheetLayout.fitting(mesh).divide(mesh) : List.of();
+  }
+}

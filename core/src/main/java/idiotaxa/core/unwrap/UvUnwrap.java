@@ -1,0 +1,169 @@
+package idiotaxa.core.unwrap;
+
+import idiotaxa.core.mesh.EdgeMap;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Weld;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/**
+ * Lays the faces of a mesh out on one sheet without overlaps and with one texel density.
+ *
+ * <p>Faces without area are put onto one point each, where they cover nothing. Deterministic.
+ */
+public final class UvUnwrap {
+  private static final int MOST_CELLS = 1024;
+  private static final double FIRST_FILL = 0.92;
+  private static final double SHRINK = 0.965;
+
+  private final Mesh mesh;
+  private final UnwrapSettings settings;
+  private final Listener listener;
+
+  /** Hears how far a layout is, on the calling thread; may end it. */
+  public interface Listener {
+    /**
+     * @param doing in words for the artist
+     * @param share 0 … 1 of the whole
+     */
+    void at(String doing, double share);
+
+    boolean isCancelled();
+  }
+
+  /**
+   * @param uvs two values a corner, inside of the unit square
+   * @param charts number of charts
+   * @param coverage share of the sheet that the charts cover, 0 … 1
+   */
+  public record Result(float[] uvs, int charts, double coverage) {}
+
+  private UvUnwrap(Mesh mesh, UnwrapSettings settings, Listener listener) {
+    this.mesh = mesh;
+    this.settings = settings;
+    this.listener = listener;
+  }
+
+  /**
+   * @return null when the listener cancelled
+   */
+  public static Result of(Mesh mesh, UnwrapSettings settings, Listener listener) {
+    return new UvUnwrap(mesh, settings, listener).run();
+  }
+
+  private Result run() {
+    listener.at("gathering charts", 0);
+    FaceNormals normals = new FaceNormals(mesh);
+    ChartGrower grower = new ChartGrower(mesh, EdgeMap.of(mesh, Weld.of(mesh)), normals);
+    List<int[]> sets = grower.grow();
+    ChartProjector projector = new ChartProjector(mesh, normals, grower);
+    List<Chart> charts = new ArrayList<>();
+    List<double[]> triangles = new ArrayList<>();
+    double area = 0;
+    for (int i = 0; i < sets.size(); i++) {
+      if (i % 256 == 0) {
+        listener.at("flattening charts", 0.2 + 0.3 * i / sets.size());
+        if (listener.isCancelled()) {
+          return null;
+        }
+      }
+      if (areaOf(sets.get(i), normals) == 0) {
+        continue;
+      }
+      for (Chart chart : projector.project(sets.get(i))) {
+        SmallestBox.turn(chart);
+        charts.add(chart);
+        triangles.add(projector.triangles(chart));
+        area += areaOf(chart.faces(), normals);
+      }
+    }
+    return pack(charts, triangles, area);
+  }
+
+  private static double areaOf(int[] faces, FaceNormals normals) {
+    double area = 0;
+    for (int f : faces) {
+      area += normals.area[f];
+    }
+    return area;
+  }
+
+  private Result pack(List<Chart> charts, List<double[]> triangles, double area) {
+    // A cell is as wide as the margin, or a whole fraction of it where the grid would be too coarse.
+    int cells = Math.min(MOST_CELLS, Math.max(64, settings.sizePx() / settings.marginPx()));
+    double cellPx = settings.sizePx() / (double) cells;
+    int border = (int) Math.ceil(settings.marginPx() / 2.0 / cellPx);
+    int gap = (int) Math.ceil(settings.marginPx() / cellPx);
+    // Masks are grown by the gap to the right and upwards; that much may reach into the border.
+    int side = cells - 2 * border + gap;
+    double scale = Math.sqrt(FIRST_FILL * side * side / Math.max(area, 1e-300));
+    BooleanSupplier isCancelled = listener::isCancelled;
+    for (int round = 0; ; round++) {
+      listener.at("packing charts", 0.5 + 0.5 * round / (round + 4.0));
+      List<ChartMask[]> masks = masks(charts, triangles, scale, gap);
+      ChartPacker.Place[] places = new ChartPacker(side).pack(masks, isCancelled);
+      if (places != null) {
+        float[] uvs = place(charts, places, scale, border, cells);
+        return new Result(uvs, charts.size(), area * scale * scale / ((double) cells * cells));
+      }
+      if (isCancelled.getAsBoolean()) {
+        return null;
+      }
+      if (scale * scale * area < 1e-3) {
+        throw new IllegalArgumentException(
+            "The model falls into "
+                + charts.size()
+                + " charts, which do not fit one sheet of "
+                + settings.sizePx()
+                + " px with a margin of "
+                + settings.marginPx()
+                + " px; choose a larger size or a smaller margin.");
+      }
+      scale *= SHRINK;
+    }
+  }
+
+  private static List<ChartMask[]> masks(
+      List<Chart> charts, List<double[]> triangles, double scale, int gap) {
+    List<ChartMask[]> masks = new ArrayList<>();
+    for (int i = 0; i < charts.size(); i++) {
+      Chart chart = charts.get(i);
+      ChartMask[] pair = new ChartMask[2];
+      for (int turn = 0; turn < 2; turn++) {
+        pair[turn] =
+            ChartMask.of(
+                triangles.get(i),
+                chart.minX(),
+                chart.minY(),
+                scale,
+                chart.height(),
+                turn == 1,
+                gap);
+      }
+      masks.add(pair);
+    }
+    return masks;
+  }
+
+  private float[] place(
+      List<Chart> charts, ChartPacker.Place[] places, double scale, int border, int cells) {
+    float[] uvs = new float[2 * mesh.cornerCount()];
+    for (int i = 0; i < places.length; i++) {
+      Chart chart = charts.get(i);
+      double minX = chart.minX();
+      double minY = chart.minY();
+      double height = chart.height();
+      for (int k = 0; k < chart.corners().length; k++) {
+        double x = (chart.x()[k] - minX) * scale;
+        double y = (chart.y()[k] - minY) * scale;
+        double cellX = places[i].isTurned() ? height * scale - y : x;
+        double cellY = places[i].isTurned() ? x : y;
+        int corner = chart.corners()[k];
+        uvs[2 * corner] = (float) ((cellX + places[i].x() + border) / cells);
+        uvs[2 * corner + 1] = (float) ((cellY + places[i].y() + border) / cells);
+      }
+    }
+    return uvs;
+  }
+}

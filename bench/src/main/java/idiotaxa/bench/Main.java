@@ -16,6 +16,8 @@ public final class Main {
     Map<String, Benchmark> all = new LinkedHashMap<>();
     all.put("buoy", new BuoyBench());
     all.put("rays", new RayBench());
+    all.put("read", new ReadBench());
+    all.put("unwrap", new UnwrapBench());
     if (args.length > 1 || (args.length == 1 && !all.containsKey(args[0]))) {
       System.err.println("usage: ./idiotaxa bench [" + String.join(" | ", all.keySet()) + "]");
       System.exit(2);

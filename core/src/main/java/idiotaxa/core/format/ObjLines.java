@@ -2,10 +2,12 @@ package idiotaxa.core.format;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 
 /**
  * Walks through the lines of an OBJ or MTL file and reads words and numbers from them in place. A
- * backslash at the end joins a line with the next one; what follows # is a comment.
+ * backslash at the end joins a line with the next one; what follows # is a comment. Holds a window of
+ * the file, not the file.
  */
 final class ObjLines {
   private static final int MAX_LINE = 1 << 24;
@@ -18,9 +20,19 @@ final class ObjLines {
     }
   }
 
+  private static final int FIRST_WINDOW = 1 << 16;
+  private static final String VERTEX = "v";
+  private static final String FACE = "f";
+
   private final String file;
-  private final ByteBuffer bytes;
-  private final int end;
+  private final ByteBuffer source;
+  /** Part of the file that holds the present line whole; indices below are into it. */
+  private byte[] window = new byte[FIRST_WINDOW];
+
+  private int end;
+  /** Up to here the window holds whole lines only. */
+  private int wholeLines;
+
   private int line;
   private int at;
   private int lineEnd;
@@ -29,53 +41,90 @@ final class ObjLines {
 
   ObjLines(String file, ByteBuffer bytes) {
     this.file = file;
-    this.bytes = bytes;
-    end = bytes.limit();
+    source = bytes.duplicate();
   }
 
   /** Moves to the next line that has a keyword; false at the end of the file. */
   boolean next() {
-    while (nextLine < end) {
+    while (nextLine < wholeLines || refill()) {
       line++;
       at = nextLine;
       findLineEnd();
       skipBlanks();
       if (at < lineEnd) {
-        keyword = word();
+        readKeyword();
         return true;
       }
     }
     return false;
   }
 
+  /** Moves the window on until it holds at least one whole line; false at the end of the file. */
+  private boolean refill() {
+    int kept = Math.max(0, end - nextLine);
+    System.arraycopy(window, end - kept, window, 0, kept);
+    at = 0;
+    nextLine = 0;
+    end = kept;
+    wholeLines = 0;
+    while (wholeLines == 0 && source.hasRemaining()) {
+      if (end == window.length) {
+        if (end > MAX_LINE) {
+          line++;
+          throw refuse("the line is longer than 16 MiB");
+        }
+        window = Arrays.copyOf(window, 2 * end);
+      }
+      int count = Math.min(window.length - end, source.remaining());
+      source.get(window, end, count);
+      end += count;
+      wholeLines = source.hasRemaining() ? behindLastLineEnd() : end;
+    }
+    return end > 0;
+  }
+
+  private int behindLastLineEnd() {
+    int i = end;
+    while (i > 0 && !(window[i - 1] == '\n' && !isContinued(i - 1))) {
+      i--;
+    }
+    return i;
+  }
+
   private void findLineEnd() {
+    byte[] bytes = window;
     int i = at;
-    boolean isComment = false;
     lineEnd = -1;
-    while (i < end) {
-      byte b = bytes.get(i);
+    while (i < wholeLines) {
+      byte b = bytes[i];
       if (b == '\n' && !isContinued(i)) {
         break;
       }
-      if (b == '#' && !isComment) {
-        isComment = true;
+      if (b == '#' && lineEnd < 0) {
         lineEnd = i;
       }
       i++;
     }
-    if (i - at > MAX_LINE) {
-      throw refuse("the line is longer than 16 MiB");
-    }
     nextLine = i + 1;
-    lineEnd = isComment ? lineEnd : i;
+    lineEnd = lineEnd < 0 ? i : lineEnd;
   }
 
   private boolean isContinued(int newline) {
     int i = newline - 1;
-    if (i >= at && bytes.get(i) == '\r') {
+    if (i >= at && window[i] == '\r') {
       i--;
     }
-    return i >= at && bytes.get(i) == '\\';
+    return i >= at && window[i] == '\\';
+  }
+
+  /** The two keywords that nearly all lines begin with cost no new string. */
+  private void readKeyword() {
+    boolean isSingle = at + 1 >= lineEnd || isBlank(at + 1);
+    if (isSingle && (window[at] == 'v' || window[at] == 'f')) {
+      keyword = window[at++] == 'v' ? VERTEX : FACE;
+    } else {
+      keyword = word();
+    }
   }
 
   String keyword() {
@@ -83,14 +132,16 @@ final class ObjLines {
   }
 
   private boolean isBlank(int i) {
-    byte b = bytes.get(i);
-    return (b <= ' ' && b >= 0) || (b == '\\' && i + 1 < lineEnd && bytes.get(i + 1) <= ' ');
+    byte b = window[i];
+    return (b <= ' ' && b >= 0) || (b == '\\' && i + 1 < lineEnd && window[i + 1] <= ' ');
   }
 
   private void skipBlanks() {
-    while (at < lineEnd && isBlank(at)) {
-      at++;
+    int i = at;
+    while (i < lineEnd && isBlank(i)) {
+      i++;
     }
+    at = i;
   }
 
   private String word() {
@@ -102,9 +153,7 @@ final class ObjLines {
   }
 
   private String text(int from, int to) {
-    byte[] word = new byte[to - from];
-    bytes.get(from, word);
-    return new String(word, StandardCharsets.UTF_8);
+    return new String(window, from, to - from, StandardCharsets.UTF_8);
   }
 
   /** The rest of the line without blanks around it. */
@@ -120,7 +169,7 @@ final class ObjLines {
   }
 
   boolean isAtSlash() {
-    return at < lineEnd && bytes.get(at) == '/';
+    return at < lineEnd && window[at] == '/';
   }
 
   /** Steps over a slash; false when there is none right here. */
@@ -134,54 +183,52 @@ final class ObjLines {
 
   int integer() {
     skipBlanks();
-    int from = at;
-    boolean isNegative = at < lineEnd && bytes.get(at) == '-';
-    if (isNegative) {
-      at++;
-    }
+    byte[] bytes = window;
+    int to = lineEnd;
+    int i = at;
+    boolean isNegative = i < to && bytes[i] == '-';
+    i += isNegative ? 1 : 0;
+    int first = i;
     long value = 0;
-    int digits = 0;
-    while (at < lineEnd && isDigit(bytes.get(at)) && digits < 11) {
-      value = value * 10 + bytes.get(at++) - '0';
-      digits++;
+    while (i < to && isDigit(bytes[i]) && i - first < 11) {
+      value = value * 10 + bytes[i++] - '0';
     }
-    if (digits == 0 || value > Integer.MAX_VALUE) {
-      throw refuse("\"" + text(from, Math.min(lineEnd, from + 20)) + "\" is no index");
+    if (i == first || value > Integer.MAX_VALUE) {
+      throw refuse("\"" + text(at, Math.min(to, at + 20)) + "\" is no index");
     }
+    at = i;
     return (int) (isNegative ? -value : value);
   }
 
   /** Plain decimals are exact up to 15 digits; all others go through the JDK's parser. */
   double number() {
     skipBlanks();
-    int from = at;
-    boolean isNegative = at < lineEnd && bytes.get(at) == '-';
-    if (isNegative) {
-      at++;
-    }
+    byte[] bytes = window;
+    int to = lineEnd;
+    int i = at;
+    boolean isNegative = i < to && bytes[i] == '-';
+    i += isNegative ? 1 : 0;
     long digits = 0;
     int count = 0;
-    int scale = 0;
-    boolean isFraction = false;
-    while (at < lineEnd) {
-      byte b = bytes.get(at);
-      if (isDigit(b) && count < 16) {
-        digits = digits * 10 + b - '0';
+    int point = -1;
+    while (i < to && count < 16) {
+      int digit = bytes[i] - '0';
+      if (digit >= 0 && digit <= 9) {
+        digits = digits * 10 + digit;
         count++;
-        scale += isFraction ? 1 : 0;
-      } else if (b == '.' && !isFraction) {
-        isFraction = true;
+      } else if (digit == '.' - '0' && point < 0) {
+        point = count;
       } else {
         break;
       }
-      at++;
+      i++;
     }
-    boolean isPlain = (at >= lineEnd || isBlank(at)) && count > 0 && count <= 15;
+    boolean isPlain = (i >= to || isBlank(i)) && count > 0 && count <= 15;
     if (isPlain) {
-      double value = digits / POWERS[scale];
+      at = i;
+      double value = point < 0 ? digits : digits / POWERS[count - point];
       return isNegative ? -value : value;
     }
-    at = from;
     return parse(word());
   }
 

@@ -50,13 +50,13 @@ public record Alignment(double[] rotation, double scale, double[] offset) {
     }
   }
 
-  public boolean isNone() {
+  public boolean changesNothing() {
     return equals(NONE);
   }
 
   /** The moved mesh; this one when nothing is to be done. */
   public Mesh apply(Mesh mesh) {
-    if (isNone()) {
+    if (changesNothing()) {
       return mesh;
     }
     float[] p = mesh.positions();

@@ -61,7 +61,7 @@ class AlignmentTest {
   @Test
   void alignedSourceIsLeftAlone() {
     AlignmentCheck.Result result = AlignmentCheck.of(crooked(), crooked(), 2);
-    assertThat(result.proposal().isNone()).isTrue();
+    assertThat(result.proposal().changesNothing()).isTrue();
     assertThat(result.isClose()).isTrue();
     assertThat(result.sizeRatio()).isCloseTo(1, within(1e-9));
     assertThat(result.words()).isEmpty();

@@ -1,18 +1,16 @@
 package idiotaxa.server.api;
 
+import idiotaxa.core.bake.SheetPlan;
 import idiotaxa.server.service.AssetService;
 import idiotaxa.server.service.AssetViews;
 import idiotaxa.server.service.ImportService;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -52,7 +50,7 @@ class AssetController {
     return assets.get(id);
   }
 
-  /** The files of one model: a .glb, or an .obj with its .mtl, and so on. */
+  /** The files of one model: a .glb, or an .obj with its .mtl, and so on, or a zip of them. */
   @PostMapping("/{id}/models")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created bringIn(
@@ -60,27 +58,14 @@ class AssetController {
       @RequestParam("role") String role,
       @RequestParam("file") List<MultipartFile> uploads)
       throws IOException {
-    Path folder = Files.createTempDirectory("idiotaxa-upload");
-    Map<String, Path> files = new LinkedHashMap<>();
-    try {
-      for (MultipartFile upload : uploads) {
-        Path file = folder.resolve(Integer.toString(files.size()));
-        upload.transferTo(file);
-        files.put(plainName(upload), file);
-      }
-      return new Created(imports.take(id, role, files));
-    } finally {
-      for (Path file : files.values()) {
-        Files.deleteIfExists(file);
-      }
-      Files.deleteIfExists(folder);
+    try (Uploads received = new Uploads(uploads)) {
+      return new Created(imports.take(id, role, received.files()));
     }
   }
 
-  /** The last part of whatever path the browser sent. */
-  private static String plainName(MultipartFile upload) {
-    String name = upload.getOriginalFilename();
-    String plain = name == null ? "" : name.replaceAll(".*[/\\\\]", "");
-    return plain.isBlank() ? "unnamed" : plain.substring(0, Math.min(255, plain.length()));
+  @PutMapping("/{id}/sheet-plan")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setSheetPlan(@PathVariable("id") long id, @RequestBody SheetPlan plan) {
+    assets.setSheetPlan(id, plan);
   }
 }

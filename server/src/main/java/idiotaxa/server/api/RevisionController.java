@@ -50,12 +50,20 @@ class RevisionController {
   /** A proposed group; area in square metres. */
   record ProposedGroup(int number, String name, String color, boolean isNew, double area) {}
 
-  /** Geometry for the stage, see {@link GeometryBuffer}; a revision never changes. */
+  /**
+   * Geometry for the stage, see {@link GeometryBuffer}.
+   *
+   * @param version asked for by its number, so that the answer never changes
+   */
   @GetMapping("/geometry")
-  ResponseEntity<byte[]> geometry(@PathVariable("id") long id) {
+  ResponseEntity<byte[]> geometry(
+      @PathVariable("id") long id,
+      @RequestParam(name = "version", required = false) Integer version) {
+    CacheControl caching =
+        version == null ? CacheControl.noStore() : CacheControl.maxAge(Duration.ofDays(30)).cachePrivate();
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_OCTET_STREAM)
-        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        .cacheControl(caching)
         .body(GeometryBuffer.of(meshes.get(id)));
   }
 

@@ -6,6 +6,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import idiotaxa.server.service.BakeService;
 import idiotaxa.server.service.HandoffService;
 import idiotaxa.server.service.ImportService;
+import idiotaxa.server.service.LayoutService;
 import java.util.function.LongConsumer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -21,6 +22,11 @@ class Jobs {
   @Bean
   Task<Void> bakeSheet(BakeService bakes) {
     return task(SchedulerQueue.BAKE_SHEET, bakes::bakeSheet);
+  }
+
+  @Bean
+  Task<Void> layOut(LayoutService layouts) {
+    return task(SchedulerQueue.LAY_OUT, layouts::layOut);
   }
 
   @Bean

@@ -13,6 +13,7 @@ import org.springframework.stereotype.Component;
 class SchedulerQueue implements JobQueue {
   static final TaskDescriptor<Void> READ_REVISION = TaskDescriptor.of("read-revision");
   static final TaskDescriptor<Void> BAKE_SHEET = TaskDescriptor.of("bake-sheet");
+  static final TaskDescriptor<Void> LAY_OUT = TaskDescriptor.of("lay-out");
   static final TaskDescriptor<Void> PACK_HANDOFF = TaskDescriptor.of("pack-handoff");
 
   private final SchedulerClient scheduler;
@@ -34,6 +35,11 @@ class SchedulerQueue implements JobQueue {
   @Override
   public void bakeSheet(long sheetId) {
     schedule(BAKE_SHEET, sheetId);
+  }
+
+  @Override
+  public void layOut(long layoutId) {
+    schedule(LAY_OUT, layoutId);
   }
 
   @Override

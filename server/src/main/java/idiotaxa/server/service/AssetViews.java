@@ -8,6 +8,8 @@ import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.HandoffStore;
 import idiotaxa.server.store.JournalStore;
+import idiotaxa.server.store.LayoutStore;
+import idiotaxa.server.store.PictureStore;
 import idiotaxa.server.store.RevisionStore;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -23,6 +25,8 @@ public class AssetViews {
   private final JournalStore journal;
   private final BakeStore bakes;
   private final HandoffStore handoffs;
+  private final LayoutStore layouts;
+  private final PictureStore pictures;
   private final JsonMapper json;
 
   AssetViews(
@@ -31,12 +35,16 @@ public class AssetViews {
       JournalStore journal,
       BakeStore bakes,
       HandoffStore handoffs,
+      LayoutStore layouts,
+      PictureStore pictures,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
     this.journal = journal;
     this.bakes = bakes;
     this.handoffs = handoffs;
+    this.layouts = layouts;
+    this.pictures = pictures;
     this.json = json;
   }
 
@@ -44,6 +52,8 @@ public class AssetViews {
       long id,
       String name,
       int journalPosition,
+      JsonNode sheetPlan,
+      List<Picture> pictures,
       List<Revision> revisions,
       List<GroupInfo> groups,
       List<HistoryEntry> history,
@@ -59,7 +69,25 @@ public class AssetViews {
       String problem,
       double claimedShare,
       boolean isCurrent,
+      int partEdits,
+      JsonNode alignment,
+      int geometryVersion,
+      boolean hasLayout,
+      Layout layout,
       JsonNode inspection) {}
+
+  /** The automatic UV layout asked for last; coverage and share 0 … 1. */
+  public record Layout(
+      long id,
+      String state,
+      String doing,
+      double share,
+      String problem,
+      int charts,
+      double coverage) {}
+
+  /** A reference picture; place of its upper left corner and width as shares of the stage. */
+  public record Picture(long id, String name, double x, double y, double width) {}
 
   /**
    * Colours as #RRGGBB.
@@ -110,6 +138,10 @@ public class AssetViews {
         id,
         asset.name(),
         asset.journalPosition(),
+        asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
+        pictures.list(id).stream()
+            .map(p -> new Picture(p.id(), p.name(), p.place().x(), p.place().y(), p.place().width()))
+            .toList(),
         revisions.list(id).stream().map(this::revision).toList(),
         groups(groups.list(id)),
         journal.words(id).stream()
@@ -129,7 +161,17 @@ public class AssetViews {
         r.problem(),
         r.claimedShare(),
         r.isCurrent(),
+        r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
+        r.alignment() == null ? null : json.readTree(r.alignment()),
+        r.geometryVersion(),
+        r.uvBlobId() != null,
+        layouts.findNewest(r.id()).map(AssetViews::layout).orElse(null),
         r.inspection() == null ? null : json.readTree(r.inspection()));
+  }
+
+  private static Layout layout(LayoutStore.LayoutRow l) {
+    return new Layout(
+        l.id(), l.state(), l.doing(), l.share(), l.problem(), l.chartCount(), l.coverage());
   }
 
   private static List<GroupInfo> groups(List<GroupStore.GroupRow> rows) {

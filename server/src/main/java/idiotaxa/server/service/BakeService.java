@@ -11,8 +11,8 @@ import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.Progress;
 import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetLayout;
 import idiotaxa.core.bake.SheetMapsFile;
+import idiotaxa.core.bake.SheetPlan;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
@@ -88,10 +88,15 @@ public class BakeService {
             sourceId,
             json.writeValueAsString(settings),
             asset.journalPosition());
-    for (Sheet sheet : SheetLayout.fitting(mesh).divide(mesh)) {
+    for (Sheet sheet : plan(assetId).divide(mesh)) {
       jobs.bakeSheet(bakes.addSheet(id, sheet.name()));
     }
     return id;
+  }
+
+  private SheetPlan plan(long assetId) {
+    String plan = assets.find(assetId).orElseThrow().sheetPlan();
+    return plan == null ? SheetPlan.FITTING : json.readValue(plan, SheetPlan.class);
   }
 
   private RevisionStore.RevisionRow current(long assetId, String role) {
@@ -154,13 +159,13 @@ public class BakeService {
     BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
     Mesh target = meshes.get(bake.targetId()).mesh();
     Sheet sheet =
-        SheetLayout.fitting(target).divide(target).stream()
+        plan(bake.assetId()).divide(target).stream()
             .filter(s -> s.name().equals(row.name()))
             .findFirst()
             .orElseThrow(() -> new ConflictException("The target has no sheet " + row.name()));
     Pairing pairing = bake.sourceId() == null ? null : pairing(settings, target, bake);
     long readFrom = bake.sourceId() != null ? bake.sourceId() : bake.targetId();
-    Mesh readMesh = meshes.get(readFrom).mesh();
+    Mesh readMesh = meshes.aligned(readFrom);
     OriginReading reading = read(bake, settings, readFrom, readMesh);
     PreparedBake prepared =
         pairing == null

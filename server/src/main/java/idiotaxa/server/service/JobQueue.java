@@ -6,5 +6,7 @@ public interface JobQueue {
 
   void bakeSheet(long sheetId);
 
+  void layOut(long layoutId);
+
   void packHandoff(long handoffId);
 }

@@ -1,9 +1,11 @@
 package idiotaxa.server.service;
 
+import idiotaxa.core.align.Alignment;
 import idiotaxa.core.format.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.core.mesh.Pieces;
 import idiotaxa.core.mesh.Weld;
 import idiotaxa.server.store.RevisionStore;
@@ -15,9 +17,11 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Parsed meshes of the revisions used last. A mesh is read once however many ask for it at the same
+ * Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. A
+ * mesh is read once however many ask for it at the same
  * time, and reading one keeps nobody from another.
  */
 @Component
@@ -26,13 +30,18 @@ public class MeshCache {
 
   private final RevisionStore revisions;
   private final BlobFiles files;
-  private final Map<Long, CompletableFuture<CachedMesh>> meshes =
+  private final JsonMapper json;
+  private final Map<State, CompletableFuture<CachedMesh>> meshes =
       new LinkedHashMap<>(16, 0.75f, true);
 
-  public MeshCache(RevisionStore revisions, BlobFiles files) {
+  public MeshCache(RevisionStore revisions, BlobFiles files, JsonMapper json) {
     this.revisions = revisions;
     this.files = files;
+    this.json = json;
   }
+
+  /** One state of a revision's geometry. */
+  private record State(long revisionId, int version) {}
 
   /** A mesh with its pieces. */
   public record CachedMesh(Mesh mesh, FaceLabels pieces) {}
@@ -41,13 +50,16 @@ public class MeshCache {
    * @throws idiotaxa.core.format.FormatException when the revision's files are refused
    */
   public CachedMesh get(long revisionId) {
+    RevisionStore.RevisionRow row =
+        revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId));
+    State state = new State(revisionId, row.geometryVersion());
     CompletableFuture<CachedMesh> own = new CompletableFuture<>();
-    CompletableFuture<CachedMesh> known = register(revisionId, own);
+    CompletableFuture<CachedMesh> known = register(state, own);
     if (known == own) {
       try {
-        own.complete(read(revisionId));
+        own.complete(read(row));
       } catch (RuntimeException | Error e) {
-        forget(revisionId);
+        forget(state);
         own.completeExceptionally(e);
         throw e;
       }
@@ -56,22 +68,22 @@ public class MeshCache {
   }
 
   private synchronized CompletableFuture<CachedMesh> register(
-      long revisionId, CompletableFuture<CachedMesh> own) {
-    CompletableFuture<CachedMesh> known = meshes.get(revisionId);
+      State state, CompletableFuture<CachedMesh> own) {
+    CompletableFuture<CachedMesh> known = meshes.get(state);
     if (known != null) {
       return known;
     }
-    meshes.put(revisionId, own);
+    meshes.put(state, own);
     if (meshes.size() > MAX_MESHES) {
-      Iterator<Long> leastRecentlyUsed = meshes.keySet().iterator();
+      Iterator<State> leastRecentlyUsed = meshes.keySet().iterator();
       leastRecentlyUsed.next();
       leastRecentlyUsed.remove();
     }
     return own;
   }
 
-  private synchronized void forget(long revisionId) {
-    meshes.remove(revisionId);
+  private synchronized void forget(State state) {
+    meshes.remove(state);
   }
 
   private static CachedMesh join(CompletableFuture<CachedMesh> mesh) {
@@ -85,12 +97,25 @@ public class MeshCache {
     }
   }
 
-  private CachedMesh read(long revisionId) {
-    RevisionStore.RevisionRow row =
-        revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId));
+  /** The mesh as it lies on its target: with the alignment that is kept with a source. */
+  public Mesh aligned(long revisionId) {
+    Mesh mesh = get(revisionId).mesh();
+    String alignment = revisions.find(revisionId).orElseThrow().alignment();
+    return alignment == null ? mesh : json.readValue(alignment, Alignment.class).apply(mesh);
+  }
+
+  private CachedMesh read(RevisionStore.RevisionRow row) {
     Map<String, Path> paths = new HashMap<>();
-    revisions.files(revisionId).forEach((name, blob) -> paths.put(name, files.file(blob)));
+    revisions.files(row.id()).forEach((name, blob) -> paths.put(name, files.file(blob)));
     Mesh mesh = MeshFiles.read(FileBundle.of(row.fileName(), paths));
+    if (row.uvBlobId() != null) {
+      mesh = mesh.withCornerUvs(UvFile.read(files.file(row.uvBlobId())));
+    }
+    if (row.partEdits() != null) {
+      for (PartEdit edit : json.readValue(row.partEdits(), PartEdit[].class)) {
+        mesh = edit.apply(mesh);
+      }
+    }
     return new CachedMesh(mesh, Pieces.of(mesh, Weld.of(mesh)));
   }
 }

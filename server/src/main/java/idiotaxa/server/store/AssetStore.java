@@ -21,8 +21,13 @@ public class AssetStore {
     this.clock = clock;
   }
 
-  /** An asset without what belongs to it. */
-  public record AssetRow(long id, String name, int journalPosition, LocalDateTime createdAt) {}
+  /**
+   * An asset without what belongs to it.
+   *
+   * @param sheetPlan JSON, null when nothing was chosen
+   */
+  public record AssetRow(
+      long id, String name, int journalPosition, String sheetPlan, LocalDateTime createdAt) {}
 
   public long create(String name) {
     return db.insertInto(ASSET)
@@ -46,11 +51,19 @@ public class AssetStore {
     return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).forUpdate().fetchSingle(AssetStore::row);
   }
 
+  /**
+   * @param plan JSON
+   */
+  public void setSheetPlan(long id, String plan) {
+    db.update(ASSET).set(ASSET.SHEET_PLAN, plan).where(ASSET.ID.eq(id)).execute();
+  }
+
   public void setJournalPosition(long id, int position) {
     db.update(ASSET).set(ASSET.JOURNAL_POSITION, position).where(ASSET.ID.eq(id)).execute();
   }
 
   private static AssetRow row(AssetRecord r) {
-    return new AssetRow(r.getId(), r.getName(), r.getJournalPosition(), r.getCreatedAt());
+    return new AssetRow(
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getCreatedAt());
   }
 }

@@ -33,6 +33,10 @@ public class RevisionStore {
    * @param inspection JSON, null until the file is read
    * @param problem why the file was refused, else null
    * @param claimedShare of the surface, 0 … 1
+   * @param partEdits JSON list, null for none
+   * @param alignment JSON, null for none
+   * @param uvBlobId UVs of an automatic layout, null for the file's own
+   * @param geometryVersion grows with every change of parts or UVs
    */
   public record RevisionRow(
       long id,
@@ -44,7 +48,11 @@ public class RevisionStore {
       String problem,
       String inspection,
       double claimedShare,
-      boolean isCurrent) {}
+      boolean isCurrent,
+      String partEdits,
+      String alignment,
+      Long uvBlobId,
+      int geometryVersion) {}
 
   public long create(long assetId, String role, String label, String fileName) {
     return db.insertInto(REVISION)
@@ -108,6 +116,41 @@ public class RevisionStore {
         .execute();
   }
 
+  /**
+   * @param edits JSON list, null for none
+   * @return false when the geometry was changed since {@code version}
+   */
+  public boolean setPartEdits(long id, int version, String edits) {
+    return db.update(REVISION)
+            .set(REVISION.PART_EDITS, edits)
+            .set(REVISION.GEOMETRY_VERSION, version + 1)
+            .where(REVISION.ID.eq(id), REVISION.GEOMETRY_VERSION.eq(version))
+            .execute()
+        == 1;
+  }
+
+  /**
+   * @param blobId null for the file's own UVs
+   */
+  public void setUvs(long id, Long blobId) {
+    db.update(REVISION)
+        .set(REVISION.UV_BLOB_ID, blobId)
+        .set(REVISION.GEOMETRY_VERSION, REVISION.GEOMETRY_VERSION.plus(1))
+        .where(REVISION.ID.eq(id))
+        .execute();
+  }
+
+  /**
+   * @param alignment JSON, null for none
+   */
+  public void setAlignment(long id, String alignment) {
+    db.update(REVISION).set(REVISION.ALIGNMENT, alignment).where(REVISION.ID.eq(id)).execute();
+  }
+
+  public void setInspection(long id, String inspection) {
+    db.update(REVISION).set(REVISION.INSPECTION, inspection).where(REVISION.ID.eq(id)).execute();
+  }
+
   public void setClaimedShare(long id, double share) {
     db.update(REVISION).set(REVISION.CLAIMED_SHARE, share).where(REVISION.ID.eq(id)).execute();
   }
@@ -123,6 +166,10 @@ public class RevisionStore {
         r.getProblem(),
         r.getInspection(),
         r.getClaimedShare(),
-        r.getIsCurrent());
+        r.getIsCurrent(),
+        r.getPartEdits(),
+        r.getAlignment(),
+        r.getUvBlobId(),
+        r.getGeometryVersion());
   }
 }

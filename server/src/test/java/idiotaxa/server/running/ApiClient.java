@@ -62,6 +62,16 @@ public final class ApiClient {
   }
 
   public HttpResponse<byte[]> upload(long asset, String role, Map<String, byte[]> files) {
+    return uploadTo("/api/assets/" + asset + "/models?role=" + role, files);
+  }
+
+  /** Pins a reference picture and returns its number. */
+  public long pin(long asset, String name, byte[] bytes) {
+    String path = "/api/assets/" + asset + "/pictures";
+    return JSON.readTree(ok(uploadTo(path, Map.of(name, bytes))).body()).get("id").asLong();
+  }
+
+  private HttpResponse<byte[]> uploadTo(String path, Map<String, byte[]> files) {
     ByteArrayOutputStream body = new ByteArrayOutputStream();
     files.forEach(
         (name, bytes) -> {
@@ -74,7 +84,7 @@ public final class ApiClient {
         });
     put(body, "--" + BOUNDARY + "--\r\n");
     return exchange(
-        request("/api/assets/" + asset + "/models?role=" + role)
+        request(path)
             .header("Content-Type", "multipart/form-data; boundary=" + BOUNDARY)
             .POST(HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()))
             .build());

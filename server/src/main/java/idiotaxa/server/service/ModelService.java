@@ -1,0 +1,130 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.align.Alignment;
+import idiotaxa.core.align.AlignmentCheck;
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetPlan;
+import idiotaxa.core.bake.UvOverlaps;
+import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.PartEdit;
+import idiotaxa.server.store.RevisionStore;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What is changed about a model beside its file, and what is measured on it. */
+@Service
+public class ModelService {
+  private final RevisionStore revisions;
+  private final MeshCache meshes;
+  private final ClaimService claims;
+  private final AssetService assets;
+  private final JsonMapper json;
+
+  public ModelService(
+      RevisionStore revisions,
+      MeshCache meshes,
+      ClaimService claims,
+      AssetService assets,
+      JsonMapper json) {
+    this.revisions = revisions;
+    this.meshes = meshes;
+    this.claims = claims;
+    this.assets = assets;
+    this.json = json;
+  }
+
+  /**
+   * @throws IllegalArgumentException when the edit makes no sense for the model
+   * @throws ConflictException when somebody else changed the parts meanwhile
+   */
+  public void editParts(long revisionId, PartEdit edit) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    edit.apply(meshes.get(revisionId).mesh());
+    List<PartEdit> edits = new ArrayList<>();
+    if (row.partEdits() != null) {
+      edits.addAll(Arrays.asList(json.readValue(row.partEdits(), PartEdit[].class)));
+    }
+    edits.add(edit);
+    store(row, edits);
+  }
+
+  /** Takes the last edit of the parts back. */
+  public void takeBackEdit(long revisionId) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    if (row.partEdits() == null) {
+      throw new ConflictException("The parts are as the file has them; there is nothing to undo.");
+    }
+    PartEdit[] edits = json.readValue(row.partEdits(), PartEdit[].class);
+    store(row, Arrays.asList(edits).subList(0, edits.length - 1));
+  }
+
+  private void store(RevisionStore.RevisionRow row, List<PartEdit> edits) {
+    String words = edits.isEmpty() ? null : json.writeValueAsString(edits);
+    if (!revisions.setPartEdits(row.id(), row.geometryVersion(), words)) {
+      throw new ConflictException("The parts were changed by somebody else; look at them again.");
+    }
+    inspectAnew(row.id());
+  }
+
+  /** Back to the UVs of the file. */
+  public void dropLayout(long revisionId) {
+    revisions.setUvs(row(revisionId).id(), null);
+    inspectAnew(revisionId);
+  }
+
+  /** Brings what is said about a model up to date with its parts and UVs. */
+  void inspectAnew(long revisionId) {
+    String fileName = row(revisionId).fileName();
+    var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), fileName);
+    revisions.setInspection(revisionId, json.writeValueAsString(inspection));
+  }
+
+  /** How a source lies to the current target, and what would bring it there. */
+  public AlignmentCheck.Result checkAlignment(long revisionId) {
+    RevisionStore.RevisionRow source = row(revisionId);
+    RevisionStore.RevisionRow target =
+        revisions.list(source.assetId()).stream()
+            .filter(r -> r.isCurrent() && r.role().equals(RevisionStore.TARGET))
+            .reduce((first, last) -> last)
+            .orElseThrow(() -> new ConflictException("Bring in a target first."));
+    return AlignmentCheck.of(
+        meshes.get(target.id()).mesh(), meshes.get(revisionId).mesh(), Parallel.cores());
+  }
+
+  public void align(long revisionId, Alignment alignment) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    if (!row.role().equals(RevisionStore.SOURCE)) {
+      throw new ConflictException("Only a source is moved; the target stays where it is.");
+    }
+    revisions.setAlignment(
+        revisionId, alignment.changesNothing() ? null : json.writeValueAsString(alignment));
+  }
+
+  /** Overlaps of one sheet. */
+  public record SheetOverlaps(String sheet, UvOverlaps.Result overlaps) {}
+
+  /** Texels with more than one owner, told apart by the present claims. */
+  public List<SheetOverlaps> overlaps(long revisionId, int size) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    Mesh mesh = meshes.get(revisionId).mesh();
+    SheetPlan plan = assets.sheetPlan(row.assetId());
+    int[] groups = claims.faceGroups(row.assetId(), revisionId);
+    List<SheetOverlaps> out = new ArrayList<>();
+    for (Sheet sheet : plan.divide(mesh)) {
+      out.add(new SheetOverlaps(sheet.name(), UvOverlaps.of(mesh, sheet, size, groups)));
+    }
+    return out;
+  }
+
+  private RevisionStore.RevisionRow row(long revisionId) {
+    return revisions
+        .find(revisionId)
+        .filter(r -> r.state().equals(RevisionStore.READY))
+        .orElseThrow(() -> new NotFoundException("readable revision", revisionId));
+  }
+}

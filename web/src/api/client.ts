@@ -1,5 +1,16 @@
 import { getBytes, getJson, send } from '@/api/http'
-import type { Asset, BakeSettings, JournalState, PlannedFile, ProposedGroup, Receipt } from '@/api/types'
+import type {
+  Alignment,
+  AlignmentCheck,
+  Asset,
+  BakeSettings,
+  JournalState,
+  PlannedFile,
+  ProposedGroup,
+  Receipt,
+  SheetOverlaps,
+  SheetPlan
+} from '@/api/types'
 
 interface Created {
   id: number
@@ -16,8 +27,8 @@ export const api = {
   asset: (id: number) => getJson<Asset>(`/api/assets/${id}`),
   createAsset: (name: string) => send<Created>('POST', '/api/assets', { name }),
 
-  geometry: (assetId: number, revisionId: number) =>
-    getBytes(`/api/assets/${assetId}/revisions/${revisionId}/geometry`),
+  geometry: (assetId: number, revisionId: number, version: number) =>
+    getBytes(`/api/assets/${assetId}/revisions/${revisionId}/geometry?version=${version}`),
   faceGroups: async (assetId: number, revisionId: number) =>
     new Uint16Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/face-groups`)),
   /** @param stamp changes with the claims, so that the browser asks again */
@@ -32,6 +43,26 @@ export const api = {
     getJson<ProposedGroup[]>(`/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}`),
   keepProposal: (assetId: number, revisionId: number, from: string) =>
     send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}`),
+
+  editParts: (revisionId: number, kind: 'rename' | 'split' | 'merge', parts: number[], word: string) =>
+    send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }),
+  takeBackPartEdit: (revisionId: number) => send<void>('DELETE', `/api/revisions/${revisionId}/part-edits/last`),
+  layOut: (revisionId: number, sizePx: number, marginPx: number) =>
+    send<Created>('POST', `/api/revisions/${revisionId}/layouts`, { sizePx, marginPx }),
+  cancelLayout: (revisionId: number, layoutId: number) =>
+    send<void>('POST', `/api/revisions/${revisionId}/layouts/${layoutId}/cancel`),
+  dropLayout: (revisionId: number) => send<void>('DELETE', `/api/revisions/${revisionId}/layout`),
+  overlaps: (revisionId: number, size: number) =>
+    getJson<SheetOverlaps[]>(`/api/revisions/${revisionId}/overlaps?size=${size}`),
+  checkAlignment: (revisionId: number) => getJson<AlignmentCheck>(`/api/revisions/${revisionId}/alignment`),
+  align: (revisionId: number, alignment: Alignment) =>
+    send<void>('PUT', `/api/revisions/${revisionId}/alignment`, alignment),
+  setSheetPlan: (assetId: number, plan: SheetPlan) => send<void>('PUT', `/api/assets/${assetId}/sheet-plan`, plan),
+
+  pictureFile: (pictureId: number) => `/api/pictures/${pictureId}`,
+  movePicture: (pictureId: number, place: { x: number; y: number; width: number }) =>
+    send<void>('PATCH', `/api/pictures/${pictureId}`, place),
+  unpinPicture: (pictureId: number) => send<void>('DELETE', `/api/pictures/${pictureId}`),
 
   createGroup: (assetId: number, name: string, color: string | null) =>
     send<Created>('POST', `/api/assets/${assetId}/groups`, { name, color }),

@@ -48,7 +48,7 @@ export async function getBlob(path: string, signal?: AbortSignal): Promise<Blob>
 }
 
 export async function send<T>(
-  method: 'POST' | 'PATCH' | 'DELETE',
+  method: 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: unknown,
   headers: Record<string, string> = {}

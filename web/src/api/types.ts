@@ -5,9 +5,14 @@ export type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'
 
 export interface Finding {
   code: string
+  /** Whether a bake comes out right all the same. */
+  isHarmless: boolean
   what: string
   where: string
   cure: string
+  count: number
+  /** Some of the faces it is about. */
+  faces: number[]
 }
 
 export interface Bounds {
@@ -22,17 +27,22 @@ export interface Bounds {
 export interface Inspection {
   vertices: number
   faces: number
+  faceKinds: { triangles: number; quads: number; larger: number }
   triangles: number
   pieces: number
   islands: number
   /** Metres. */
   bounds: Bounds
+  /** Empty where the format does not say. */
+  upAxis: string
   hasUvs: boolean
   hasVertexColors: boolean
-  /** Area in square metres. */
-  parts: { name: string; pieces: number; faces: number; triangles: number; area: number }[]
+  hasNormals: boolean
+  /** Area in square metres; the path is what a part hangs under, joined by /. */
+  parts: { name: string; path: string; pieces: number; faces: number; triangles: number; area: number }[]
   sheets: { name: string; triangles: number }[]
-  materials: { name: string; baseColor: string; triangles: number }[]
+  materials: { name: string; baseColor: string; texture: string; triangles: number }[]
+  textures: string[]
   vertexColors: { color: string; area: number }[]
   findings: Finding[]
 }
@@ -47,7 +57,63 @@ export interface Revision {
   /** Share of the surface that is claimed, 0 … 1. */
   claimedShare: number
   isCurrent: boolean
+  /** Number of edits of the parts. */
+  partEdits: number
+  alignment: Alignment | null
+  /** Names one state of the geometry. */
+  geometryVersion: number
+  /** Whether the UVs are an automatic layout's. */
+  hasLayout: boolean
+  layout: UvLayout | null
   inspection: Inspection | null
+}
+
+/** p becomes scale · rotation · p + offset; rotation row by row, offset in metres. */
+export interface Alignment {
+  rotation: number[]
+  scale: number
+  offset: number[]
+}
+
+export interface AlignmentCheck {
+  sizeRatio: number
+  centerOffset: number[]
+  /** Metres. */
+  meanDistance: number
+  isClose: boolean
+  proposal: Alignment
+  proposedDistance: number
+  /** The proposal in words, empty when there is none. */
+  words: string
+}
+
+export interface UvLayout {
+  id: number
+  state: JobState
+  doing: string
+  share: number
+  problem: string | null
+  charts: number
+  coverage: number
+}
+
+export interface SheetPlan {
+  by: 'fitting' | 'one' | 'udim' | 'material' | 'hand'
+  hand: { name: string; parts: string[] }[]
+}
+
+export interface SheetOverlaps {
+  sheet: string
+  overlaps: { size: number; overlapping: number; conflicts: number; faces: number[] }
+}
+
+/** Upper left corner and width as shares of the view. */
+export interface Picture {
+  id: number
+  name: string
+  x: number
+  y: number
+  width: number
 }
 
 export interface Group {
@@ -161,6 +227,8 @@ export interface Asset {
   id: number
   name: string
   journalPosition: number
+  sheetPlan: SheetPlan | null
+  pictures: Picture[]
   revisions: Revision[]
   groups: Group[]
   history: HistoryEntry[]

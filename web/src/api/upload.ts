@@ -12,12 +12,21 @@ export function uploadModel(
   files: File[],
   onProgress: (share: number) => void
 ): Promise<void> {
+  return post(`/api/assets/${assetId}/models?role=${role}`, files, onProgress)
+}
+
+/** Pins a reference picture, PNG or JPEG. */
+export function uploadPicture(assetId: number, file: File): Promise<void> {
+  return post(`/api/assets/${assetId}/pictures`, [file], () => {})
+}
+
+function post(path: string, files: File[], onProgress: (share: number) => void): Promise<void> {
   const form = new FormData()
   files.forEach((file) => form.append('file', file, file.name))
   // fetch cannot tell how much of an upload is sent.
   const request = new XMLHttpRequest()
   return new Promise((resolve, reject) => {
-    request.open('POST', `/api/assets/${assetId}/models?role=${role}`)
+    request.open('POST', path)
     request.upload.onprogress = (e) => onProgress(e.total ? e.loaded / e.total : 0)
     request.onload = () =>
       request.status < 300

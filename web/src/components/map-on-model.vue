@@ -11,13 +11,13 @@ import StageView from '@/components/stage-view.vue'
 import { tileOfSheet } from '@/model/udim'
 import { useModelsStore } from '@/stores/models'
 
-import type { Group } from '@/api/types'
+import type { Group, Revision } from '@/api/types'
 import type { Model } from '@/model/model'
 
 /** A baked image on the target, without light. */
 const props = defineProps<{
   assetId: number
-  targetId: number
+  target: Pick<Revision, 'id' | 'geometryVersion'>
   sheet: string
   image: ImageBitmap | null
   groups: Group[]
@@ -27,8 +27,8 @@ const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const model = shallowRef<Model | null>(null)
 
 watch(
-  () => props.targetId,
-  (id) => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, id))),
+  () => props.target,
+  (target) => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, target))),
   { immediate: true }
 )
 watchEffect(

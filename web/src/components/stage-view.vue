@@ -13,7 +13,7 @@ import { facesAround } from '@/model/model'
 import { listenForClicks } from '@/stage/gestures'
 import { useStage } from '@/stage/use-stage'
 
-import type { Group } from '@/api/types'
+import type { Alignment, Group } from '@/api/types'
 import type { Grain, Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 import type { StageView } from '@/stage/model-mesh'
@@ -27,9 +27,13 @@ const props = withDefaults(
     pick?: Pick | null
     /** What a hover outlines and a click picks; absent where nothing can be picked. */
     grain?: Grain | null
+    /** A second model laid over the first. */
+    overlay?: { model: Model; alignment: Alignment | null } | null
+    /** Faces outlined as if the pointer were over them. */
+    hovered?: ArrayLike<number>
     waiting?: string
   }>(),
-  { pick: null, grain: null, waiting: 'Reading the model…' }
+  { pick: null, grain: null, overlay: null, hovered: () => [], waiting: 'Reading the model…' }
 )
 const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
 

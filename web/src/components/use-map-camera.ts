@@ -6,17 +6,30 @@ export interface MapCamera {
   readonly scale: number
   readonly x: number
   readonly y: number
+  /** Shows a box of the image's own units. */
+  show: (left: number, top: number, right: number, bottom: number, width: number, height: number) => void
   fit: (imageWidth: number, imageHeight: number, width: number, height: number) => void
   /** Keeps the point (px, py) of the canvas where it is. */
   zoom: (factor: number, px: number, py: number) => void
   move: (dx: number, dy: number) => void
 }
 
-/** @param onChange is called after each change */
-export function useMapCamera(onChange: () => void): MapCamera {
+/**
+ * @param onChange is called after each change
+ * @param largestScale pixels a texel (or whatever the unit is) at most
+ */
+export function useMapCamera(onChange: () => void, largestScale = LARGEST_SCALE): MapCamera {
   let scale = 1
   let x = 0
   let y = 0
+
+  function show(left: number, top: number, right: number, bottom: number, width: number, height: number): void {
+    scale = 0.94 * Math.min(width / (right - left), height / (bottom - top))
+    x = width / 2 - (scale * (left + right)) / 2
+    y = height / 2 - (scale * (top + bottom)) / 2
+    onChange()
+  }
+
   return {
     get scale() {
       return scale
@@ -27,14 +40,10 @@ export function useMapCamera(onChange: () => void): MapCamera {
     get y() {
       return y
     },
-    fit(imageWidth, imageHeight, width, height) {
-      scale = 0.96 * Math.min(width / imageWidth, height / imageHeight)
-      x = (width - imageWidth * scale) / 2
-      y = (height - imageHeight * scale) / 2
-      onChange()
-    },
+    show,
+    fit: (imageWidth, imageHeight, width, height) => show(0, 0, imageWidth, imageHeight, width, height),
     zoom(factor, px, py) {
-      const next = Math.min(LARGEST_SCALE, Math.max(SMALLEST_SCALE, scale * factor))
+      const next = Math.min(largestScale, Math.max(SMALLEST_SCALE, scale * factor))
       x = px - ((px - x) * next) / scale
       y = py - ((py - y) * next) / scale
       scale = next

@@ -5,3 +5,8 @@ export function findingsOf(revision: Revision): Finding[] {
   const all = revision.inspection?.findings ?? []
   return revision.role === 'source' ? all.filter((f) => f.code !== 'no-uvs') : all
 }
+
+/** Findings that are open: those that may make a bake come out wrong. */
+export function openFindingsOf(revision: Revision): Finding[] {
+  return findingsOf(revision).filter((f) => !f.isHarmless)
+}

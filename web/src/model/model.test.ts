@@ -26,7 +26,7 @@ function fourFaces(): Model {
   new Uint32Array(buffer, values + 64, 4).set([0, 0, 1, 1])
   new Uint32Array(buffer, values + 80, 4).set([0, 1, 2, 2])
   new Float32Array(buffer, values + 96, 4).set([1, 2, 3, 4])
-  return parseModel(7, buffer)
+  return parseModel(7, 0, buffer)
 }
 
 describe('model', () => {

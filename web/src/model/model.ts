@@ -13,6 +13,8 @@ export type Grain = 'part' | 'piece' | 'face'
  */
 export interface Model {
   readonly revisionId: number
+  /** Which state of its geometry. */
+  readonly version: number
   readonly partNames: string[]
   /** xyz per vertex, metres. */
   readonly positions: Float32Array
@@ -41,7 +43,7 @@ interface Head {
 }
 
 /** Reads the server's geometry buffer; the arrays are views into it. */
-export function parseModel(revisionId: number, buffer: ArrayBuffer): Model {
+export function parseModel(revisionId: number, version: number, buffer: ArrayBuffer): Model {
   const headBytes = new DataView(buffer).getUint32(0, true)
   const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 4, headBytes))) as Head
   const floats = new Map<string, Float32Array>()
@@ -57,6 +59,7 @@ export function parseModel(revisionId: number, buffer: ArrayBuffer): Model {
   const faceArea = floats.get('areas')!
   return {
     revisionId,
+    version,
     partNames: head.partNames,
     positions: floats.get('positions')!,
     triangles: ints.get('triangles')!,

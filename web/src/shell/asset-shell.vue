@@ -2,6 +2,10 @@
   <div class="shell">
     <top-bar>
       <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
+      <button class="pin" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
+        Pin a picture
+      </button>
+      <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Reference pictures" @change="pinChosen" />
       <nav class="stations" aria-label="Stations">
         <router-link
           v-for="station in STATIONS"
@@ -22,7 +26,10 @@
     <p v-if="!store.isConnected" class="offline" role="alert">
       The connection to the server is lost; it is tried again. What you see may be old.
     </p>
-    <main v-if="store.asset" class="view"><router-view /></main>
+    <main v-if="store.asset" class="view">
+      <router-view />
+      <reference-board ref="references" />
+    </main>
     <main v-else-if="store.problem" class="view lost">
       <p>{{ store.problem }}</p>
       <router-link to="/">To the catalogue</router-link>
@@ -31,8 +38,9 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onBeforeUnmount, watch } from 'vue'
+import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
 import { STATIONS } from '@/router'
 import { countFindings } from '@/shell/station-findings'
@@ -43,6 +51,15 @@ const route = useRoute()
 const store = useAssetStore()
 const id = computed(() => Number(route.params.id))
 const findings = computed(() => countFindings(store.asset))
+
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const references = useTemplateRef<InstanceType<typeof ReferenceBoard>>('references')
+
+async function pinChosen(): Promise<void> {
+  const files = [...(chooser.value?.files ?? [])]
+  chooser.value!.value = ''
+  await references.value?.pin(files)
+}
 
 watch(id, (value) => void store.open(value), { immediate: true })
 onBeforeUnmount(() => store.close())
@@ -118,7 +135,21 @@ onBeforeUnmount(() => store.close())
   border-bottom: 1px solid var(--warn);
 }
 
+.pin {
+  align-self: center;
+  padding: 0;
+  border: none;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  font-size: var(--text-small);
+  text-decoration: underline;
+  white-space: nowrap;
+  cursor: pointer;
+}
+
 .view {
+  position: relative;
   flex: 1;
   min-height: 0;
 }

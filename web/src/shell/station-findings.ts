@@ -1,4 +1,4 @@
-import { findingsOf } from '@/model/findings'
+import { openFindingsOf } from '@/model/findings'
 
 import type { Asset } from '@/api/types'
 import type { StationName } from '@/router'
@@ -13,7 +13,7 @@ export function countFindings(asset: Asset | null): Record<StationName, number> 
   const receipt = asset.handoffs[0]?.receipt
   return {
     'bring-in':
-      current.reduce((sum, r) => sum + findingsOf(r).length, 0) +
+      current.reduce((sum, r) => sum + openFindingsOf(r).length, 0) +
       (newest?.state === 'refused' ? 1 : 0),
     sort: target && Math.max(...current.map((r) => r.claimedShare)) < 1 ? 1 : 0,
     bake: sheets.filter((s) => s.state === 'failed' || isFlawed(s.result?.report)).length,

@@ -2,6 +2,9 @@ import { Box3, Vector3 } from 'three'
 import type { PerspectiveCamera } from 'three'
 import type { Model } from '@/model/model'
 
+/** Smallest part of a model's diagonal that is worth looking at. */
+const LEAST_VIEW = 0.15
+
 /** The box around a whole model, in metres. */
 export function modelBox(model: Model): Box3 {
   return new Box3().setFromArray(model.positions)
@@ -16,7 +19,10 @@ export function facesBox(model: Model, isIn: (face: number) => boolean): Box3 {
       box.expandByPoint(point.fromArray(model.positions, 3 * model.triangles[c]!))
     }
   }
-  return box.isEmpty() ? modelBox(model) : box
+  if (box.isEmpty()) return modelBox(model)
+  // A single small face is shown with what is around it, or nobody would know where it is.
+  const least = LEAST_VIEW * modelBox(model).getSize(point).length()
+  return box.expandByScalar(Math.max(0, least - box.getSize(point).length()) / 2)
 }
 
 const ROOM = 1.03

@@ -1,5 +1,6 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
 import type { DataTexture } from 'three'
+import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { FaceMarks } from '@/stage/face-marks'
 import fragmentShader from '@/stage/model.frag?raw'
@@ -32,7 +33,8 @@ export class ModelMesh {
         uHasNormals: { value: model.normals !== null },
         uMap: { value: new Texture() },
         uMapTile: { value: new Vector2() },
-        uPixelRatio: { value: 1 }
+        uPixelRatio: { value: 1 },
+        uIsStippled: { value: false }
       }
     })
     this.mesh = new Mesh(cornerGeometry(model), material)
@@ -46,6 +48,23 @@ export class ModelMesh {
   setMap(map: Texture, tile: [number, number]): void {
     this.mesh.material.uniforms.uMap!.value = map
     ;(this.mesh.material.uniforms.uMapTile!.value as Vector2).set(...tile)
+  }
+
+  /** Lets what lies behind show through. */
+  setStippled(isOn: boolean): void {
+    this.mesh.material.uniforms.uIsStippled!.value = isOn
+  }
+
+  /** Moves the model as a source is moved onto its target. */
+  setAlignment({ rotation: r, scale: s, offset: o }: Alignment): void {
+    this.mesh.matrixAutoUpdate = false
+    this.mesh.matrix.set(
+      s * r[0]!, s * r[1]!, s * r[2]!, o[0]!,
+      s * r[3]!, s * r[4]!, s * r[5]!, o[1]!,
+      s * r[6]!, s * r[7]!, s * r[8]!, o[2]!,
+      0, 0, 0, 1
+    )
+    this.mesh.matrixWorldNeedsUpdate = true
   }
 
   setPixelRatio(ratio: number): void {

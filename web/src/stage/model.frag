@@ -6,6 +6,8 @@ uniform bool uHasNormals;
 uniform sampler2D uMap;
 uniform vec2 uMapTile;
 uniform float uPixelRatio;
+// Every other pixel is left free, so that what lies behind shows through.
+uniform bool uIsStippled;
 
 in vec3 vNormal;
 in vec3 vPosition;
@@ -41,6 +43,10 @@ vec3 mapped() {
 }
 
 void main() {
+  vec2 cell = floor(gl_FragCoord.xy / uPixelRatio);
+  if (uIsStippled && mod(cell.x + cell.y, 2.0) > 0.5) {
+    discard;
+  }
   vec3 rgb;
   if (uView == 3) {
     rgb = mapped();

@@ -15,6 +15,7 @@ import {
   WebGLRenderer
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
 import { FacePicker } from '@/stage/face-picker'
@@ -42,6 +43,7 @@ export class Stage {
   private readonly resizes: ResizeObserver
   private readonly map = new Texture()
   private shown: ModelMesh | null = null
+  private overlay: ModelMesh | null = null
   private picker: FacePicker | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
@@ -112,6 +114,25 @@ export class Stage {
     this.outlines.setHasHover(false)
   }
 
+  /** Lays a second model over the shown one, through which that still shows; null takes it off. */
+  showOverlay(model: Model | null, alignment: Alignment | null): void {
+    if (this.overlay) {
+      this.scene.remove(this.overlay.mesh)
+      this.overlay.dispose()
+      this.overlay = null
+    }
+    if (model) {
+      this.overlay = new ModelMesh(model, this.colorTable)
+      this.overlay.setView(model.colors ? 'colors' : 'lit')
+      this.overlay.setStippled(true)
+      this.overlay.setPixelRatio(this.renderer.getPixelRatio())
+      if (alignment) this.overlay.setAlignment(alignment)
+      this.scene.add(this.overlay.mesh)
+    }
+    this.fitLines()
+    this.requestFrame()
+  }
+
   /** @param colors red, green, blue 0 … 255 by group number */
   setGroupColors(colors: Map<number, [number, number, number]>): void {
     const bytes = this.colorTable.image.data as Uint8Array
@@ -142,8 +163,13 @@ export class Stage {
   setView(view: StageView): void {
     this.view = view
     this.shown?.setView(view)
-    this.outlines.setHasLines(view !== 'map')
+    this.fitLines()
     this.requestFrame()
+  }
+
+  /** Lines between pieces would cover a map, and cannot be told where two models mix pixel by pixel. */
+  private fitLines(): void {
+    this.outlines.setHasLines(this.view !== 'map' && this.overlay === null)
   }
 
   /** @param tile lower left corner of the map's place in UV space */
@@ -216,6 +242,8 @@ export class Stage {
     cancelAnimationFrame(this.frameRequest)
     this.resizes.disconnect()
     this.controls.dispose()
+    this.showOverlay(null, null)
+    cancelAnimationFrame(this.frameRequest)
     this.clearModel()
     this.map.dispose()
     this.colorTable.dispose()

@@ -1,6 +1,6 @@
-import { onBeforeUnmount, onMounted, shallowRef, watchEffect } from 'vue'
+import { onBeforeUnmount, onMounted, shallowRef, watch, watchEffect } from 'vue'
 import type { Ref, ShallowRef } from 'vue'
-import type { Group } from '@/api/types'
+import type { Alignment, Group } from '@/api/types'
 import { parseHex } from '@/model/color'
 import type { Model } from '@/model/model'
 import type { Pick } from '@/model/pick'
@@ -13,6 +13,8 @@ export interface StageInput {
   groups: Group[]
   pick: Pick | null
   view: StageView
+  overlay: { model: Model; alignment: Alignment | null } | null
+  hovered: ArrayLike<number>
 }
 
 /** A stage inside an element that follows its input; it ends with the component. */
@@ -21,18 +23,35 @@ export function useStage(host: Ref<HTMLElement | null>, input: StageInput): Shal
   onMounted(() => (stage.value = new Stage(host.value!)))
   onBeforeUnmount(() => stage.value?.dispose())
 
-  watchEffect(() => stage.value?.showModel(input.model))
-  watchEffect(() => stage.value?.setView(input.view))
-  watchEffect(() => {
+  // A model that comes onto the stage comes bare: all that is laid on it must follow it, never precede it.
+  const shows = shallowRef(0)
+  watch(
+    [stage, () => input.model],
+    () => {
+      stage.value?.showModel(input.model)
+      shows.value++
+    },
+    { immediate: true }
+  )
+  function afterShowing(apply: (s: Stage) => void): void {
+    watchEffect(() => {
+      if (shows.value > 0 && stage.value) apply(stage.value)
+    })
+  }
+
+  afterShowing((s) => s.setView(input.view))
+  afterShowing((s) => s.showOverlay(input.overlay?.model ?? null, input.overlay?.alignment ?? null))
+  afterShowing((s) => s.setHover(input.hovered))
+  afterShowing((s) => {
     const colors = new Map<number, [number, number, number]>()
     for (const group of input.groups) colors.set(group.number, parseHex(group.color))
-    stage.value?.setGroupColors(colors)
+    s.setGroupColors(colors)
   })
-  watchEffect(() => {
-    if (input.model && input.faceGroups) stage.value?.setFaceGroups(input.faceGroups)
+  afterShowing((s) => {
+    if (input.faceGroups) s.setFaceGroups(input.faceGroups)
   })
-  watchEffect(() => {
-    if (input.model && input.pick) stage.value?.setPick(input.pick.mask, input.pick.faces === 0)
+  afterShowing((s) => {
+    if (input.pick) s.setPick(input.pick.mask, input.pick.faces === 0)
   })
   return stage
 }

@@ -2,20 +2,25 @@ import { defineStore } from 'pinia'
 import { markRaw } from 'vue'
 import { api } from '@/api/client'
 import { parseModel } from '@/model/model'
+import type { Revision } from '@/api/types'
 import type { Model } from '@/model/model'
 
-const KEPT = 3
+const KEPT = 4
 
-/** Geometry of the revisions looked at last; a revision never changes. */
+/** Geometry of the revisions looked at last; one state of it never changes. */
 export const useModelsStore = defineStore('models', () => {
-  const models = new Map<number, Promise<Model>>()
+  const models = new Map<string, Promise<Model>>()
 
-  function get(assetId: number, revisionId: number): Promise<Model> {
-    let model = models.get(revisionId)
+  function get(assetId: number, revision: Pick<Revision, 'id' | 'geometryVersion'>): Promise<Model> {
+    const { id, geometryVersion } = revision
+    const key = `${id}/${geometryVersion}`
+    let model = models.get(key)
     if (!model) {
-      model = api.geometry(assetId, revisionId).then((buffer) => markRaw(parseModel(revisionId, buffer)))
-      model.catch(() => models.delete(revisionId))
-      models.set(revisionId, model)
+      model = api
+        .geometry(assetId, id, geometryVersion)
+        .then((buffer) => markRaw(parseModel(id, geometryVersion, buffer)))
+      model.catch(() => models.delete(key))
+      models.set(key, model)
       if (models.size > KEPT) models.delete(models.keys().next().value!)
     }
     return model

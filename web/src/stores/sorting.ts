@@ -6,7 +6,7 @@ import { facesAround } from '@/model/model'
 import { changePick, emptyPick, faceRanges } from '@/model/pick'
 import { useModelsStore } from '@/stores/models'
 
-import type { Group } from '@/api/types'
+import type { Group, Revision } from '@/api/types'
 import type { Grain, Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 
@@ -31,12 +31,12 @@ export const useSortingStore = defineStore('sorting', () => {
   )
   const claimedShare = computed(() => 1 - (drawers.value.get(0)?.share ?? 0))
 
-  async function show(asset: number, revisionId: number, stamp: number): Promise<void> {
+  async function show(asset: number, revision: Revision, stamp: number): Promise<void> {
     assetId = asset
     const load = ++loads
-    if (model.value?.revisionId !== revisionId) {
+    if (model.value?.revisionId !== revision.id || model.value.version !== revision.geometryVersion) {
       model.value = faceGroups.value = pick.value = null
-      const next = await useModelsStore().get(asset, revisionId)
+      const next = await useModelsStore().get(asset, revision)
       if (load !== loads) return
       model.value = next
       pick.value = emptyPick(next)

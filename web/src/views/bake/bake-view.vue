@@ -28,7 +28,7 @@
       <map-on-model
         v-if="isDone && place === 'model'"
         :asset-id="asset.id"
-        :target-id="bake!.targetId"
+        :target="target"
         :sheet="sheet"
         :image="image"
         :groups="store.groups"
@@ -74,6 +74,8 @@ const place = ref<'flat' | 'model'>('flat')
 const padded = ref<'yes' | 'no'>('yes')
 
 const bake = computed(() => asset.value.bakes.find((b) => b.id === shownId.value) ?? asset.value.bakes[0] ?? null)
+/** The target that was baked, with the UVs that it has now. */
+const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const isDone = computed(() => bake.value !== null && bakeState(bake.value).state === 'done')
 const runningBake = computed(() =>
   asset.value.bakes.find((b) => ['waiting', 'running'].includes(bakeState(b).state))

@@ -1,6 +1,6 @@
 <template>
   <div class="station">
-    <section class="side">
+    <section class="side" aria-label="Models">
       <model-drop
         role="target"
         title="Target"
@@ -14,67 +14,117 @@
         title="Source"
         hint="A dense model that IDs are read from (high poly). May be left out."
         :asset-id="asset.id"
-        :revision="store.sources.at(-1) ?? null"
+        :revision="source"
         :arriving="arriving('source')"
       />
+      <alignment-box v-if="store.target && source" :source="source" :target="store.target" />
       <router-link v-if="store.target" class="onward" :to="{ name: 'sort', params: { id: asset.id } }">
         Go on to Sort
       </router-link>
     </section>
-    <stage-view
-      v-if="shown"
-      class="stage"
-      :model="model"
-      :face-groups="faceGroups"
-      :groups="store.groups"
-      :view="view"
-    >
-      <template #tools>
-        <el-radio-group v-model="shownRole" size="small" aria-label="Which model is shown">
-          <el-radio-button value="target" :disabled="!store.target">target</el-radio-button>
-          <el-radio-button value="source" :disabled="store.sources.length === 0">source</el-radio-button>
-        </el-radio-group>
-        <el-radio-group v-model="view" size="small" aria-label="How it is coloured">
-          <el-radio-button value="lit">claims</el-radio-button>
-          <el-radio-button value="colors" :disabled="!model?.colors">vertex colours</el-radio-button>
-        </el-radio-group>
-      </template>
-    </stage-view>
-    <div v-else class="stage invite">
-      <p>Drop a .glb, .obj (with its .mtl) or .ply on one of the cards.</p>
+
+    <div v-if="shown" class="middle">
+      <stage-view
+        ref="stage"
+        class="pane"
+        :model="model"
+        :face-groups="faceGroups"
+        :groups="store.groups"
+        :view="view"
+        :pick="pick"
+        :overlay="overlay"
+        :hovered="hovered"
+        grain="part"
+        @click="pickFace"
+        @hover="hoverFace"
+      >
+        <template #tools>
+          <el-radio-group v-model="show" size="small" aria-label="Which model is shown">
+            <el-radio-button value="target" :disabled="!store.target">target</el-radio-button>
+            <el-radio-button value="source" :disabled="!source">source</el-radio-button>
+            <el-radio-button value="both" :disabled="!store.target || !source">overlaid</el-radio-button>
+          </el-radio-group>
+          <el-button v-if="model?.colors" size="small" @click="view = view === 'lit' ? 'colors' : 'lit'">
+            {{ view === 'lit' ? 'Show vertex colours' : 'Show claims' }}
+          </el-button>
+        </template>
+        <template #notes>{{ hoveredName }}</template>
+      </stage-view>
+      <uv-pane
+        v-if="model?.uvs && show === 'target'"
+        ref="uvs"
+        class="pane"
+        :model="model"
+        :face-groups="faceGroups"
+        :groups="store.groups"
+        :pick="pick"
+        :hovered="hovered"
+        @click="pickFace"
+        @hover="hoverFace"
+      />
+    </div>
+    <div v-else class="middle invite">
+      <p>Drop a .glb, .gltf, .obj (with its .mtl), .ply, or a .zip of them on one of the cards.</p>
       <p>It is read at once, and what it contains is shown here.</p>
     </div>
-    <section v-if="shown?.inspection" class="side">
-      <model-contents :revision="shown" :inspection="shown.inspection" />
+
+    <section v-if="shown?.inspection" class="side right" aria-label="What is in it">
+      <el-radio-group v-model="tab" size="small" class="tabs" aria-label="What is listed">
+        <el-radio-button value="findings">findings {{ findings.length || '' }}</el-radio-button>
+        <el-radio-button value="parts">parts</el-radio-button>
+        <el-radio-button value="contents">contents</el-radio-button>
+      </el-radio-group>
+      <layout-box :revision="shown" :is-open="isLayingOut" @started="isLayingOut = false" />
+      <findings-list v-if="tab === 'findings'" :findings="findings" @show="showFinding" @lay-out="isLayingOut = true" />
+      <parts-list
+        v-else-if="tab === 'parts' && model"
+        :revision="shown"
+        :model="model"
+        :pick="pick"
+        @pick="pickPart"
+        @hover="hoverPart"
+      />
+      <model-contents v-else :revision="shown" :inspection="shown.inspection" />
     </section>
   </div>
 </template>
 
 <script setup lang="ts">
-import { ElRadioButton, ElRadioGroup } from 'element-plus'
-import { computed, ref, shallowRef, watch, watchEffect } from 'vue'
-import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { computed, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import StageView from '@/components/stage-view.vue'
+import UvPane from '@/components/uv-pane.vue'
+import { findingsOf } from '@/model/findings'
 import { useAssetStore } from '@/stores/asset'
-import { useModelsStore } from '@/stores/models'
+import AlignmentBox from '@/views/bring-in/alignment-box.vue'
+import FindingsList from '@/views/bring-in/findings-list.vue'
+import LayoutBox from '@/views/bring-in/layout-box.vue'
 import ModelContents from '@/views/bring-in/model-contents.vue'
 import ModelDrop from '@/views/bring-in/model-drop.vue'
+import PartsList from '@/views/bring-in/parts-list.vue'
+import { useLookAtModel } from '@/views/bring-in/use-look-at-model'
 
-import type { Revision, Role } from '@/api/types'
-import type { Model } from '@/model/model'
+import type { Finding, Revision, Role } from '@/api/types'
 import type { StageView as View } from '@/stage/model-mesh'
 
 const store = useAssetStore()
-const models = useModelsStore()
 const asset = computed(() => store.asset!)
-const shownRole = ref<Role>('target')
+const source = computed(() => store.sources.at(-1) ?? null)
+const show = ref<Role | 'both'>('target')
 const view = ref<View>('lit')
-const model = shallowRef<Model | null>(null)
-const faceGroups = shallowRef<Uint16Array | null>(null)
+const tab = ref<'findings' | 'parts' | 'contents'>('findings')
+const isLayingOut = ref(false)
+const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
+const uvs = useTemplateRef<InstanceType<typeof UvPane>>('uvs')
 
-const shown = computed<Revision | null>(() =>
-  shownRole.value === 'target' ? store.target : (store.sources.at(-1) ?? null)
+const shown = computed<Revision | null>(() => (show.value === 'source' ? source.value : store.target))
+const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
+
+const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickFaces, hoverFace, hoverPart } =
+  useLookAtModel(shown)
+const { model: sourceModel } = useLookAtModel(computed(() => (show.value === 'both' ? source.value : null)))
+const overlay = computed(() =>
+  sourceModel.value && source.value ? { model: sourceModel.value, alignment: source.value.alignment } : null
 )
 
 /** The newest revision of a role as long as it is read, or when it was refused. */
@@ -84,24 +134,24 @@ function arriving(role: Role): Revision | null {
 }
 
 watchEffect(() => {
-  if (!shown.value && store.sources.length > 0) shownRole.value = 'source'
+  if (!store.target && source.value) show.value = 'source'
+})
+watch(model, (m) => {
+  view.value = m?.colors ? 'colors' : 'lit'
+})
+const lastShown = shallowRef<number | null>(null)
+watch(shown, (revision) => {
+  if (revision?.id !== lastShown.value) isLayingOut.value = false
+  lastShown.value = revision?.id ?? null
 })
 
-watch(
-  () => shown.value?.id,
-  async (id) => {
-    model.value = faceGroups.value = null
-    if (id === undefined) return
-    await orSay(async () => {
-      const [next, groups] = await Promise.all([models.get(asset.value.id, id), api.faceGroups(asset.value.id, id)])
-      if (shown.value?.id !== id) return
-      model.value = next
-      faceGroups.value = groups
-      view.value = next.colors ? 'colors' : 'lit'
-    })
-  },
-  { immediate: true }
-)
+/** Picks what a finding is about and flies there, on the stage and in UV space. */
+function showFinding(finding: Finding): void {
+  pickFaces(finding.faces, 'replace')
+  const faces = new Set(finding.faces)
+  stage.value?.flyTo((f) => faces.has(f))
+  uvs.value?.flyTo((f) => faces.has(f))
+}
 </script>
 
 <style scoped>
@@ -114,27 +164,43 @@ watch(
   display: flex;
   flex-direction: column;
   flex: none;
-  gap: 14px;
-  width: 300px;
+  gap: 12px;
+  width: 286px;
   padding: 14px;
   overflow: auto;
   background: var(--paper-raised);
-  border-right: 1px solid var(--rule-strong);
+  border-right: 1px solid var(--ink);
 }
 
-.stage {
+.right {
+  width: 304px;
+  border-right: none;
+  border-left: 1px solid var(--ink);
+}
+
+.tabs {
+  flex: none;
+}
+
+.middle {
+  display: flex;
+  flex: 1;
+  min-width: 0;
+}
+
+.pane {
   flex: 1;
 }
 
-.stage + .side {
-  border-right: none;
-  border-left: 1px solid var(--rule-strong);
+.pane + .pane {
+  border-left: 1px solid var(--ink);
 }
 
 .invite {
   display: grid;
   place-content: center;
   gap: 6px;
+  padding: 20px;
   background: var(--stage);
   color: #fff;
   font-size: var(--text-large);

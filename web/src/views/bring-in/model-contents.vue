@@ -6,23 +6,20 @@
     <dt>triangles</dt>
     <dd>{{ inspection.triangles.toLocaleString('en') }}</dd>
     <dt>faces</dt>
-    <dd>{{ inspection.faces.toLocaleString('en') }}</dd>
+    <dd>{{ faceWords }}</dd>
     <dt>parts</dt>
     <dd>{{ inspection.parts.length }}</dd>
     <dt>pieces</dt>
     <dd>{{ inspection.pieces.toLocaleString('en') }}</dd>
     <dt>UVs</dt>
     <dd>{{ inspection.hasUvs ? count(inspection.islands, 'island') : 'none' }}</dd>
-    <dt>sheets</dt>
-    <dd>{{ inspection.sheets.map((s) => s.name).join(', ') || 'none' }}</dd>
+    <dt>normals</dt>
+    <dd>{{ inspection.hasNormals ? 'yes' : 'none' }}</dd>
+    <dt>up-axis</dt>
+    <dd>{{ inspection.upAxis || 'not said by the format' }}</dd>
   </dl>
 
-  <section v-if="findings.length > 0" class="block" aria-label="Findings">
-    <notice-line v-for="finding in findings" :key="finding.code" kind="warn">
-      {{ finding.what }} {{ finding.cure }}
-    </notice-line>
-  </section>
-  <notice-line v-else kind="good">No findings.</notice-line>
+  <sheet-box v-if="revision.role === 'target' && inspection.hasUvs" :revision="revision" />
 
   <section class="block">
     <h3>Vertex colours</h3>
@@ -42,18 +39,8 @@
     <ul class="rows">
       <li v-for="m in inspection.materials" :key="m.name">
         <span class="chip" :style="{ background: m.baseColor }" />
-        <span>{{ m.name || 'without name' }}</span>
+        <span>{{ m.name || 'without name' }}<span v-if="m.texture" class="soft"> · {{ m.texture }}</span></span>
         <span class="mono amount">{{ m.triangles.toLocaleString('en') }} tri</span>
-      </li>
-    </ul>
-  </section>
-
-  <section class="block">
-    <h3>Parts</h3>
-    <ul class="rows">
-      <li v-for="(p, i) in inspection.parts" :key="i">
-        <span>{{ p.name || 'without name' }}</span>
-        <span class="mono amount">{{ p.triangles.toLocaleString('en') }} tri</span>
       </li>
     </ul>
   </section>
@@ -61,16 +48,20 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import NoticeLine from '@/components/notice-line.vue'
-import { findingsOf } from '@/model/findings'
 import { area, count, length } from '@/model/words'
+import SheetBox from '@/views/bring-in/sheet-box.vue'
 
 import type { Inspection, Revision } from '@/api/types'
 
 const props = defineProps<{ revision: Revision; inspection: Inspection }>()
 
-const findings = computed(() => findingsOf(props.revision))
-
+const faceWords = computed(() => {
+  const { faces, faceKinds } = props.inspection
+  const words = [faces.toLocaleString('en')]
+  if (faceKinds.quads > 0) words.push(count(faceKinds.quads, 'quad'))
+  if (faceKinds.larger > 0) words.push(`${faceKinds.larger.toLocaleString('en')} of 5 corners or more`)
+  return words.join(', ')
+})
 const size = computed(() => {
   const b = props.inspection.bounds
   return [b.maxX - b.minX, b.maxY - b.minY, b.maxZ - b.minZ].map(length).join(' × ')

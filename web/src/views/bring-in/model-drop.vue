@@ -30,13 +30,13 @@
     <el-button :disabled="uploading !== null" @click="chooser?.click()">
       {{ revision ? 'Replace…' : 'Choose files…' }}
     </el-button>
-    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply</p>
+    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, .zip</p>
     <input
       ref="chooser"
       type="file"
       multiple
       hidden
-      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.png,.jpg,.jpeg"
+      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.png,.jpg,.jpeg,.zip"
       :aria-label="`Files of the ${role}`"
       @change="handleChoose"
     />

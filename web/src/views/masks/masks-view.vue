@@ -40,7 +40,7 @@
       <map-on-model
         v-if="place === 'model'"
         :asset-id="asset.id"
-        :target-id="bake.targetId"
+        :target="target"
         :sheet="sheet"
         :image="image"
         :groups="store.groups"
@@ -74,6 +74,8 @@ const store = useAssetStore()
 const asset = computed(() => store.asset!)
 const bake = computed(() => asset.value.bakes.find((b) => bakeState(b).state === 'done') ?? null)
 const sheet = ref(bake.value?.sheets[0]?.name ?? '')
+/** The target that was baked, with the UVs that it has now. */
+const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const place = ref<'flat' | 'model'>('flat')
 const padded = ref<'yes' | 'no'>('yes')
 

@@ -72,9 +72,10 @@ watchEffect(() => {
   if (!store.target && store.sources.length > 0) role.value = 'source'
 })
 watch(
-  () => revision.value?.id,
-  (id) => {
-    if (id !== undefined) void orSay(() => sorting.show(store.asset!.id, id, store.journalStamp))
+  () => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`,
+  () => {
+    const shown = revision.value
+    if (shown) void orSay(() => sorting.show(store.asset!.id, shown, store.journalStamp))
   },
   { immediate: true }
 )

@@ -17,8 +17,10 @@ import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Base64;
 import java.util.regex.Pattern;
 import java.util.zip.ZipFile;
 import org.junit.jupiter.api.AfterAll;
@@ -193,6 +195,72 @@ class WalkthroughTest {
         .containsText("The receiver accepted the package.", PATIENTLY);
     assertThat(artist.page().getByTestId("receipt")).containsText("every pick by colour");
   }
+
+  /** A model with faults: each is said, shown where it is, and cured where it can be. */
+  @Test
+  void faultsOfAModelAreShownAndCured() {
+    StagePage artist = new StagePage(browser.open(application.url()));
+    Page page = artist.page();
+    page.getByLabel("Name of a new asset").fill("Faulty float");
+    artist.button("New asset").click();
+    Locator card = page.getByTestId("drop-target");
+    chooseFile(card, "float.obj", FAULTY.getBytes(StandardCharsets.UTF_8));
+    assertThat(card).containsText("2 parts", PATIENTLY);
+    artist.waitForStage();
+    Locator side = page.getByLabel("What is in it");
+    assertThat(side).containsText("1 face is turned against its neighbours.");
+    assertThat(side).containsText("belong to more than one face");
+    side.getByText("1 face is turned").click();
+    artist.waitForStage();
+
+    artist.button("Automatic UV layout…").first().click();
+    artist.button("Lay it out").click();
+    assertThat(side).containsText("Automatic UV layout: ", PATIENTLY);
+    assertThat(side).not().containsText("belong to more than one face");
+
+    side.getByText("parts", new Locator.GetByTextOptions().setExact(true)).click();
+    side.getByText("lid", new Locator.GetByTextOptions().setExact(true)).click();
+    artist.button("Rename…").click();
+    page.getByRole(AriaRole.DIALOG).getByRole(AriaRole.TEXTBOX).fill("hatch");
+    artist.button("Keep").click();
+    assertThat(side).containsText("hatch");
+
+    page.getByLabel("Reference pictures")
+        .setInputFiles(new FilePayload("quay.png", "image/png", PNG));
+    assertThat(page.getByTestId("picture-quay.png")).isVisible();
+    artist.goTo("Sort");
+    assertThat(page.getByTestId("picture-quay.png")).isVisible();
+    assertThat(browser.complaints()).isEmpty();
+  }
+
+  /** Two quads on the same UVs, one of three corners turned over. */
+  private static final String FAULTY =
+      """
+      v 0 0 0
+      v 1 0 0
+      v 1 1 0
+      v 0 1 0
+      v 0 0 1
+      v 1 0 1
+      v 1 1 1
+      v 0 1 1
+      vt 0 0
+      vt 1 0
+      vt 1 1
+      vt 0 1
+      o float
+      f 1/1 2/2 3/3 4/4
+      f 1/1 2/2 6/3 5/4
+      f 2/1 3/2 7/3 6/4
+      f 3/1 4/2 8/3 7/4
+      o lid
+      f 5/1 6/2 7/3 8/4
+      """;
+
+  private static final byte[] PNG =
+      Base64.getDecoder()
+          .decode(
+              "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==");
 
   @Test
   void addressOfNoAssetAndOfNoPageLeadBack() {

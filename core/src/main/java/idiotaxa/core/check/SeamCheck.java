@@ -58,8 +58,10 @@ final class SeamCheck {
             new Finding(
                 "unwelded-seams",
                 true,
-                "%,d open edges of two pieces lie on each other without being welded."
-                    .formatted(count),
+                CountWords.of(
+                    count,
+                    "pair of open edges of two pieces lies on each other without being welded.",
+                    "pairs of open edges of two pieces lie on each other without being welded."),
                 "",
                 "Weld them in your modelling tool, or they are picked as two pieces.",
                 count,

@@ -40,9 +40,10 @@ final class TopologyChecks {
     return findings;
   }
 
-  private void report(String code, boolean isHarmless, FaceSet faces, String what, String cure) {
+  private void report(
+      String code, boolean isHarmless, FaceSet faces, String one, String many, String cure) {
     if (faces.count() > 0) {
-      String sentence = what.formatted(faces.count());
+      String sentence = CountWords.of(faces.count(), one, many);
       findings.add(
           new Finding(code, isHarmless, sentence, "", cure, faces.count(), faces.faces()));
     }
@@ -71,7 +72,8 @@ final class TopologyChecks {
         "zero-area-faces",
         true,
         flat,
-        "%,d faces have no area.",
+        "face has no area.",
+        "faces have no area.",
         "They cover no texel; remove them in your modelling tool when they disturb.");
   }
 
@@ -107,7 +109,8 @@ final class TopologyChecks {
         "duplicate-faces",
         false,
         duplicates,
-        "%,d faces lie exactly on another face.",
+        "face lies exactly on another face.",
+        "faces lie exactly on other faces.",
         "Remove the doubles, or claim both for the same group; rays and picks may take either.");
   }
 
@@ -137,7 +140,8 @@ final class TopologyChecks {
           new Finding(
               "non-manifold-edges",
               true,
-              "%,d edges belong to more than two faces.".formatted(count),
+              CountWords.of(
+                  count, "edge belongs to more than two faces.", "edges belong to more than two faces."),
               "",
               "A bake copes; rings and patches end there.",
               count,
@@ -163,8 +167,9 @@ final class TopologyChecks {
         "flipped-winding",
         false,
         flipped,
-        "%,d faces are turned against their neighbours.",
-        "Turn them over in your modelling tool: rays leave from the front.");
+        "face is turned against its neighbours.",
+        "faces are turned against their neighbours.",
+        "Turn what is flipped over in your modelling tool: rays leave from the front.");
   }
 
   /** Gives the surface around a face sides 1 and 2; returns how many faces it has. */

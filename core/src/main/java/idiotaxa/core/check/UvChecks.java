@@ -59,7 +59,8 @@ final class UvChecks {
           new Finding(
               "uvs-outside-tiles",
               false,
-              "%,d faces have UVs on no tile.".formatted(outside.count()),
+              CountWords.of(
+                  outside.count(), "face has UVs on no tile.", "faces have UVs on no tile."),
               "",
               "Move them onto a tile from 1001 on, or make an automatic layout.",
               outside.count(),
@@ -88,8 +89,8 @@ final class UvChecks {
           new Finding(
               "faces-without-uvs",
               false,
-              "%,d faces have no UVs though others do; no map reaches them."
-                  .formatted(missing.count()),
+              CountWords.of(missing.count(), "face has", "faces have")
+                  + " no UVs though others do; no map reaches that.",
               "",
               "Unwrap them, or make an automatic layout.",
               missing.count(),
@@ -105,8 +106,8 @@ final class UvChecks {
           new Finding(
               "overlapping-uvs",
               false,
-              "%,d texels at %d px belong to more than one face."
-                  .formatted(found.overlapping(), OVERLAP_SIZE_PX),
+              CountWords.of(found.overlapping(), "texel belongs", "texels belong")
+                  + " to more than one face, at " + OVERLAP_SIZE_PX + " px.",
               sheet.name(),
               "Harmless where both faces get one group; else give the parts sheets of their own, or"
                   + " make an automatic layout.",

@@ -12,7 +12,7 @@ import org.springframework.stereotype.Service;
 /** Reference pictures, pinned beside the stage. */
 @Service
 public class ReferenceService {
-  private static final PictureStore.Place FIRST_PLACE = new PictureStore.Place(0.02, 0.12, 0.25);
+  private static final PictureStore.Place FIRST_PLACE = new PictureStore.Place(0.24, 0.58, 0.17);
 
   private final AssetStore assets;
   private final PictureStore pictures;

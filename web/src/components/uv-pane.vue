@@ -1,0 +1,134 @@
+<template>
+  <div ref="frame" class="frame" data-testid="uv-pane">
+    <canvas
+      ref="canvas"
+      role="img"
+      aria-label="The model in UV space"
+      @wheel.prevent="handleWheel"
+      @pointerdown="handleDown"
+      @pointermove="handleMove"
+      @pointerup="handleUp"
+      @pointerleave="emit('hover', null)"
+    />
+  </div>
+</template>
+
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { drawUvs } from '@/components/draw-uvs'
+import { useMapCamera } from '@/components/use-map-camera'
+import { UvIndex, uvBox } from '@/model/uv-index'
+import { modeOf } from '@/stage/gestures'
+
+import type { Group } from '@/api/types'
+import type { Model } from '@/model/model'
+import type { Pick, PickMode } from '@/model/pick'
+
+/** UV space of a model with UVs, in step with the stage: hover and pick in both. */
+const props = defineProps<{
+  model: Model
+  faceGroups: Uint16Array | null
+  groups: Group[]
+  pick: Pick | null
+  hovered: ArrayLike<number>
+}>()
+const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
+
+const CLICK_RADIUS_PX = 4
+/** Pixels a tile. */
+const LARGEST_SCALE = 40_000
+
+const frame = useTemplateRef<HTMLElement>('frame')
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+const camera = useMapCamera(() => requestDraw(), LARGEST_SCALE)
+const index = computed(() => new UvIndex(props.model))
+
+let request = 0
+let down: { x: number; y: number; isClick: boolean } | null = null
+const resizes = new ResizeObserver(() => fit())
+onMounted(() => resizes.observe(frame.value!))
+onBeforeUnmount(() => {
+  resizes.disconnect()
+  cancelAnimationFrame(request)
+})
+watch(() => props.model, () => fit())
+watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered], () => requestDraw())
+
+/** Shows all tiles that hold UVs, or the box of some faces. */
+function fit(isIn: ((face: number) => boolean) | null = null): void {
+  if (!frame.value || !canvas.value) return
+  const { clientWidth, clientHeight } = frame.value
+  canvas.value.width = clientWidth
+  canvas.value.height = clientHeight
+  const box = uvBox(props.model, isIn)
+  const [u0, v0, u1, v1] = isIn
+    ? grown(box)
+    : [Math.min(0, Math.floor(box[0])), Math.min(0, Math.floor(box[1])), Math.ceil(box[2]), Math.ceil(box[3])]
+  camera.show(u0, 1 - v1, u1, 1 - v0, clientWidth, clientHeight)
+}
+
+/** Some air around small boxes, so that it is seen where they lie. */
+function grown([u0, v0, u1, v1]: [number, number, number, number]): [number, number, number, number] {
+  const air = Math.max(0.06, 0.4 * Math.max(u1 - u0, v1 - v0))
+  return [u0 - air, v0 - air, u1 + air, v1 + air]
+}
+
+function requestDraw(): void {
+  cancelAnimationFrame(request)
+  request = requestAnimationFrame(() => {
+    const context = canvas.value?.getContext('2d')
+    if (context) drawUvs(context, camera, { ...props, picked: props.pick?.faces ? props.pick.mask : null })
+  })
+}
+
+function faceAt(e: PointerEvent): number | null {
+  return index.value.faceAt((e.offsetX - camera.x) / camera.scale, 1 - (e.offsetY - camera.y) / camera.scale)
+}
+
+function handleWheel(e: WheelEvent): void {
+  camera.zoom(1.0015 ** -e.deltaY, e.offsetX, e.offsetY)
+}
+
+function handleDown(e: PointerEvent): void {
+  down = { x: e.offsetX, y: e.offsetY, isClick: true }
+  canvas.value!.setPointerCapture(e.pointerId)
+}
+
+function handleMove(e: PointerEvent): void {
+  if (!down) {
+    emit('hover', faceAt(e))
+    return
+  }
+  const dx = e.offsetX - down.x
+  const dy = e.offsetY - down.y
+  if (down.isClick && Math.hypot(dx, dy) <= CLICK_RADIUS_PX) return
+  camera.move(dx, dy)
+  down = { x: e.offsetX, y: e.offsetY, isClick: false }
+}
+
+function handleUp(e: PointerEvent): void {
+  if (down?.isClick) emit('click', faceAt(e), modeOf(e))
+  down = null
+}
+
+defineExpose({
+  /** Shows the faces that `isIn` takes. */
+  flyTo: (isIn: (face: number) => boolean) => fit(isIn)
+})
+</script>
+
+<style scoped>
+.frame {
+  position: relative;
+  min-width: 0;
+  min-height: 0;
+  background: var(--stage);
+  overflow: hidden;
+}
+
+canvas {
+  position: absolute;
+  inset: 0;
+  touch-action: none;
+}
+</style>

@@ -1,0 +1,147 @@
+<template>
+  <section class="box" data-testid="alignment">
+    <p v-if="!check && !problem" class="soft small">Comparing with the target…</p>
+    <notice-line v-else-if="problem" kind="warn">{{ problem }}</notice-line>
+    <template v-else-if="check">
+      <notice-line v-if="source.alignment" kind="good">
+        Aligned: {{ check.words || 'by hand' }}.
+        <button class="link" type="button" @click="align(NONE)">Back to the file's own place</button>
+      </notice-line>
+      <notice-line v-else-if="check.words" kind="warn">
+        {{ sizeWords }} The surfaces lie {{ length(check.meanDistance) }} apart; after
+        <strong>{{ check.words }}</strong> it is {{ length(check.proposedDistance) }}.
+        <div class="verbs">
+          <el-button size="small" type="primary" @click="align(check.proposal)">Align it</el-button>
+          <el-button size="small" @click="isTyping = !isTyping">Type one…</el-button>
+        </div>
+      </notice-line>
+      <notice-line v-else :kind="check.isClose ? 'good' : 'warn'">
+        <template v-if="check.isClose">Lies on the target, {{ length(check.meanDistance) }} apart on average. </template>
+        <template v-else>
+          {{ sizeWords }} The surfaces lie {{ length(check.meanDistance) }} apart, and no usual turn or unit brings them
+          nearer. Are these two the same thing?
+        </template>
+        <button class="link" type="button" @click="isTyping = !isTyping">Type an alignment…</button>
+      </notice-line>
+      <form v-if="isTyping" class="form" @submit.prevent="alignTyped">
+        <label>scale <el-input-number v-model="scale" :min="0.000001" :controls="false" size="small" /></label>
+        <label v-for="(axis, i) in ['x', 'y', 'z']" :key="axis">
+          {{ axis }}, m <el-input-number v-model="offset[i]" :controls="false" size="small" />
+        </label>
+        <label class="wide">
+          up in the file
+          <el-select v-model="up" size="small">
+            <el-option v-for="u in UPS" :key="u.label" :value="u.label" :label="u.label" />
+          </el-select>
+        </label>
+        <el-button size="small" native-type="submit">Align so</el-button>
+      </form>
+    </template>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElInputNumber, ElOption, ElSelect } from 'element-plus'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import NoticeLine from '@/components/notice-line.vue'
+import { orSay } from '@/components/say'
+import { length } from '@/model/words'
+import { useAssetStore } from '@/stores/asset'
+
+import type { Alignment, AlignmentCheck, Revision } from '@/api/types'
+
+/** How a source lies to the target, and one click to put it right. */
+const props = defineProps<{ source: Revision; target: Revision }>()
+
+const NONE: Alignment = { rotation: [1, 0, 0, 0, 1, 0, 0, 0, 1], scale: 1, offset: [0, 0, 0] }
+const UPS = [
+  { label: 'Y', rotation: NONE.rotation },
+  { label: 'Z', rotation: [1, 0, 0, 0, 0, 1, 0, -1, 0] },
+  { label: 'X', rotation: [0, -1, 0, 1, 0, 0, 0, 0, 1] }
+]
+
+const store = useAssetStore()
+const check = shallowRef<AlignmentCheck | null>(null)
+const problem = ref<string | null>(null)
+const isTyping = ref(false)
+const scale = ref(1)
+const up = ref('Y')
+const offset = reactive([0, 0, 0])
+
+const sizeWords = computed(() => {
+  const ratio = check.value!.sizeRatio
+  if (ratio > 1.05) return `The source is ${ratio.toPrecision(3)} times as large as the target.`
+  return ratio < 0.95 ? `The target is ${(1 / ratio).toPrecision(3)} times as large as the source.` : ''
+})
+
+watch(
+  () => [props.source.id, props.target.id],
+  async ([source]) => {
+    check.value = problem.value = null
+    try {
+      const found = await api.checkAlignment(source!)
+      if (props.source.id === source) check.value = found
+    } catch (e) {
+      problem.value = (e as Error).message
+    }
+  },
+  { immediate: true }
+)
+
+async function align(alignment: Alignment): Promise<void> {
+  const isDone = await orSay(async () => {
+    await api.align(props.source.id, alignment)
+    await store.refresh()
+  })
+  if (isDone) isTyping.value = false
+}
+
+async function alignTyped(): Promise<void> {
+  const { rotation } = UPS.find((u) => u.label === up.value)!
+  await align({ rotation, scale: scale.value, offset: [...offset] })
+}
+</script>
+
+<style scoped>
+.box {
+  display: grid;
+  gap: 6px;
+  font-size: var(--text-small);
+}
+
+.verbs {
+  display: flex;
+  margin-top: 6px;
+}
+
+.link {
+  padding: 0;
+  border: none;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+
+.form label {
+  display: grid;
+  gap: 2px;
+}
+
+.form .wide,
+.form > button {
+  grid-column: 1 / -1;
+}
+
+.form :deep(.el-input-number) {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,190 @@
+<template>
+  <div class="verbs">
+    <el-button size="small" :disabled="chosen.length !== 1" @click="rename">Rename…</el-button>
+    <el-dropdown trigger="click" :disabled="chosen.length !== 1" @command="split">
+      <el-button size="small" :disabled="chosen.length !== 1">Split…</el-button>
+      <template #dropdown>
+        <el-dropdown-menu>
+          <el-dropdown-item command="pieces">by pieces</el-dropdown-item>
+          <el-dropdown-item command="materials">by materials</el-dropdown-item>
+          <el-dropdown-item v-if="model.uvs" command="islands">by islands</el-dropdown-item>
+        </el-dropdown-menu>
+      </template>
+    </el-dropdown>
+    <el-button size="small" :disabled="chosen.length < 2" @click="merge">Merge…</el-button>
+    <el-button v-if="revision.role === 'target' && model.uvs" size="small" :disabled="chosen.length === 0" @click="ownSheet">
+      Own sheet…
+    </el-button>
+    <el-button v-if="revision.partEdits > 0" size="small" @click="takeBack">Undo edit</el-button>
+  </div>
+  <p class="soft small">
+    {{ count(parts.length, 'part') }}, {{ chosen.length || 'none' }} picked. Click picks, Shift adds. The file itself
+    stays as it came.
+  </p>
+  <ul>
+    <template v-for="branch in branches" :key="branch.path">
+      <li v-if="branch.path" class="path small">{{ branch.path.replaceAll('/', ' › ') }}</li>
+      <li v-for="row in branch.rows" :key="row.index" :class="{ deep: branch.path }">
+        <button
+          class="part"
+          type="button"
+          :aria-pressed="isChosen[row.index] === true"
+          @click="emit('pick', row.index, modeOf($event))"
+          @mouseenter="emit('hover', row.index)"
+          @mouseleave="emit('hover', null)"
+        >
+          <span class="name">{{ row.name || 'without name' }}</span>
+          <span class="mono soft">{{ row.triangles.toLocaleString('en') }} tri</span>
+        </button>
+      </li>
+    </template>
+  </ul>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessageBox } from 'element-plus'
+import { computed } from 'vue'
+import { api } from '@/api/client'
+import { orSay } from '@/components/say'
+import { facesOf } from '@/model/model'
+import { count } from '@/model/words'
+import { modeOf } from '@/stage/gestures'
+import { useAssetStore } from '@/stores/asset'
+
+import type { Revision } from '@/api/types'
+import type { Model } from '@/model/model'
+import type { Pick, PickMode } from '@/model/pick'
+
+const props = defineProps<{ revision: Revision; model: Model; pick: Pick | null }>()
+const emit = defineEmits<{ pick: [part: number, mode: PickMode]; hover: [part: number | null] }>()
+
+const store = useAssetStore()
+const parts = computed(() => props.revision.inspection?.parts ?? [])
+
+/** A part counts as picked when its first face is. */
+const isChosen = computed(() =>
+  parts.value.map((_, p) => {
+    const first = facesOf(props.model.facesOfPart, p)[0]
+    return first !== undefined && props.pick?.mask[first] === 1
+  })
+)
+const chosen = computed(() => isChosen.value.flatMap((is, p) => (is ? [p] : [])))
+
+const branches = computed(() => {
+  const byPath = new Map<string, { index: number; name: string; triangles: number }[]>()
+  parts.value.forEach(({ name, path, triangles }, index) => {
+    const rows = byPath.get(path) ?? []
+    rows.push({ index, name, triangles })
+    byPath.set(path, rows)
+  })
+  return [...byPath].map(([path, rows]) => ({ path, rows }))
+})
+
+async function ask(title: string, value: string): Promise<string | null> {
+  try {
+    const answer = await ElMessageBox.prompt('Name', title, {
+      inputValue: value,
+      confirmButtonText: 'Keep',
+      cancelButtonText: 'Leave as it was'
+    })
+    return (answer as { value: string }).value
+  } catch {
+    return null
+  }
+}
+
+async function edit(kind: 'rename' | 'split' | 'merge', word: string): Promise<void> {
+  await orSay(async () => {
+    await api.editParts(props.revision.id, kind, chosen.value, word)
+    await store.refresh()
+  })
+}
+
+async function rename(): Promise<void> {
+  const name = await ask('Rename the part', parts.value[chosen.value[0]!]!.name)
+  if (name !== null) await edit('rename', name)
+}
+
+async function split(by: string): Promise<void> {
+  await edit('split', by)
+}
+
+async function merge(): Promise<void> {
+  const name = await ask(`Merge ${chosen.value.length} parts into one`, parts.value[chosen.value[0]!]!.name)
+  if (name !== null) await edit('merge', name)
+}
+
+async function takeBack(): Promise<void> {
+  await orSay(async () => {
+    await api.takeBackPartEdit(props.revision.id)
+    await store.refresh()
+  })
+}
+
+/** Adds a sheet by hand that the picked parts share; they leave the sheets that they were on. */
+async function ownSheet(): Promise<void> {
+  const name = await ask('A sheet of its own for the picked parts', parts.value[chosen.value[0]!]!.name)
+  if (name === null) return
+  const names = chosen.value.map((p) => parts.value[p]!.name)
+  const hand = (store.asset?.sheetPlan?.by === 'hand' ? store.asset.sheetPlan.hand : [])
+    .map((s) => ({ name: s.name, parts: s.parts.filter((p) => !names.includes(p)) }))
+    .filter((s) => s.parts.length > 0 && s.name !== name)
+  await orSay(async () => {
+    await api.setSheetPlan(store.asset!.id, { by: 'hand', hand: [...hand, { name, parts: names }] })
+    await store.refresh()
+  })
+}
+</script>
+
+<style scoped>
+.verbs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+
+.verbs > * {
+  margin: 0;
+}
+
+.path {
+  padding: 8px 0 2px;
+  color: var(--ink-soft);
+  font-weight: 600;
+}
+
+.deep {
+  padding-left: 12px;
+}
+
+.part {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  padding: 3px 6px;
+  border: none;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-size: var(--text-small);
+  text-align: left;
+  cursor: pointer;
+}
+
+.part:hover {
+  background: var(--paper-sunk);
+}
+
+.part[aria-pressed='true'] {
+  background: var(--accent-soft);
+  font-weight: 600;
+}
+
+.name {
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

@@ -5,6 +5,7 @@ import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.core.unwrap.UvUnwrap;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.demo.StormLantern;
 import java.util.Locale;
 
 /** Automatic UV layouts of the buoy at growing fineness, for 2048 px with a margin of 4 px. */
@@ -29,6 +30,7 @@ final class UnwrapBench implements Main.Benchmark {
     System.out.println("| triangles | charts | coverage | s |");
     System.out.println("|---|---|---|---|");
     printRow(ChannelMarkerBuoy.target());
+    printRow(StormLantern.target());
     for (int fineness : FINENESS) {
       printRow(ChannelMarkerBuoy.source(SaltmarshPalette.create(), fineness));
     }

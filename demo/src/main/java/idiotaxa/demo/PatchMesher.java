@@ -5,9 +5,11 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
-import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
+import java.util.Map;
 
 /** Meshes parts as quads: coarse with UVs, or fine with vertex colours and relief. */
 final class PatchMesher {
@@ -18,20 +20,27 @@ final class PatchMesher {
     this.parts = parts;
   }
 
-  /** The target: coarse, with one UV rectangle a patch. */
+  /** The target: coarse, with one UV rectangle a patch, on the tile of its part. */
   Mesh target(List<Material> materials) {
     materials.forEach(builder::material);
-    List<Patch> patches = new ArrayList<>();
-    parts.forEach(part -> patches.addAll(part.patches()));
-    List<UvLayout.Rect> rects = UvLayout.of(patches);
-    int next = 0;
+    Map<Integer, Iterator<UvLayout.Rect>> rects = new HashMap<>();
     for (PartModel part : parts) {
+      Iterator<UvLayout.Rect> left =
+          rects.computeIfAbsent(part.tile(), tile -> UvLayout.of(patchesOf(tile)).iterator());
       int index = builder.part(part.name());
       for (Patch patch : part.patches()) {
-        new Grid(patch, 1, 0).addFaces(index, part.material(), rects.get(next++), null);
+        UvLayout.Rect rect = left.next().onTile(part.tile());
+        new Grid(patch, 1, 0).addFaces(index, part.material(), rect, null);
       }
     }
     return builder.build();
+  }
+
+  private List<Patch> patchesOf(int tile) {
+    return parts.stream()
+        .filter(part -> part.tile() == tile)
+        .flatMap(part -> part.patches().stream())
+        .toList();
   }
 
   /**

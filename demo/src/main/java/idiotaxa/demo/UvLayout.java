@@ -12,7 +12,12 @@ final class UvLayout {
   private static final double MARGIN = 0.004;
 
   /** Lower left corner and size of a patch in UV space. */
-  record Rect(double u, double v, double width, double height) {}
+  record Rect(double u, double v, double width, double height) {
+    /** The same place on another tile. */
+    Rect onTile(int tile) {
+      return new Rect(u + tile, v, width, height);
+    }
+  }
 
   private UvLayout() {}
 

@@ -18,29 +18,16 @@ final class ChartMask {
 
   /**
    * @param xy x and y of the three corners of every triangle
-   * @param minX of the chart
-   * @param minY of the chart
-   * @param scale cells a unit
-   * @param height of the chart
-   * @param isTurned whether the chart is turned by a quarter, (x, y) to (height − y, x)
+   * @param turn how the chart is turned and scaled to cells
    * @param gap cells
    */
-  static ChartMask of(
-      double[] xy,
-      double minX,
-      double minY,
-      double scale,
-      double height,
-      boolean isTurned,
-      int gap) {
+  static ChartMask of(double[] xy, Turn turn, int gap) {
     double[] cells = new double[xy.length];
     double maxX = 0;
     double maxY = 0;
     for (int i = 0; i < xy.length; i += 2) {
-      double x = (xy[i] - minX) * scale;
-      double y = (xy[i + 1] - minY) * scale;
-      cells[i] = isTurned ? height * scale - y : x;
-      cells[i + 1] = isTurned ? x : y;
+      cells[i] = turn.x(xy[i], xy[i + 1]);
+      cells[i + 1] = turn.y(xy[i], xy[i + 1]);
       maxX = Math.max(maxX, cells[i]);
       maxY = Math.max(maxY, cells[i + 1]);
     }

@@ -8,7 +8,7 @@ import java.util.function.BooleanSupplier;
 
 /**
  * Packs charts into a square grid of cells: the largest first, each at the lowest and then leftmost
- * place where it meets nothing, lying or turned by a quarter. Blocked places are found for 64 columns
+ * place where it meets nothing, turned by whichever quarter fits best. Blocked places are found for 64 columns
  * at a time.
  */
 final class ChartPacker {
@@ -16,8 +16,18 @@ final class ChartPacker {
   private final int words;
   private final long[][] taken;
 
+  /** What makes a chart come early. */
+  enum Order {
+    BOX_AREA,
+    LONGEST_SIDE;
+
+    int size(ChartMask mask) {
+      return this == BOX_AREA ? mask.width * mask.height : Math.max(mask.width, mask.height);
+    }
+  }
+
   /** Where a chart's mask lies: cell of its lower left corner. */
-  record Place(int x, int y, boolean isTurned) {}
+  record Place(int x, int y, int quarters) {}
 
   ChartPacker(int side) {
     this.side = side;
@@ -26,21 +36,22 @@ final class ChartPacker {
   }
 
   /**
-   * @param masks lying and turned, by chart
+   * @param masks by chart and quarter
+   * @param order which charts come first
    * @return a place for every chart, or null when they do not fit
    */
-  Place[] pack(List<ChartMask[]> masks, BooleanSupplier isCancelled) {
+  Place[] pack(List<ChartMask[]> masks, Order order, BooleanSupplier isCancelled) {
     Place[] places = new Place[masks.size()];
-    List<Integer> order = new ArrayList<>();
+    List<Integer> queue = new ArrayList<>();
     for (int i = 0; i < masks.size(); i++) {
-      order.add(i);
+      queue.add(i);
     }
-    order.sort(
-        Comparator.<Integer>comparingInt(i -> -masks.get(i)[0].height * masks.get(i)[0].width)
+    queue.sort(
+        Comparator.<Integer>comparingInt(i -> -order.size(masks.get(i)[0]))
             .thenComparingInt(i -> i));
-    int[] firstFree = new int[2];
+    int[] firstFree = new int[Turn.COUNT];
     int lastArea = Integer.MAX_VALUE;
-    for (int i : order) {
+    for (int i : queue) {
       if (isCancelled.getAsBoolean()) {
         return null;
       }
@@ -55,7 +66,7 @@ final class ChartPacker {
       if (places[i] == null) {
         return null;
       }
-      take(pair[places[i].isTurned() ? 1 : 0], places[i]);
+      take(pair[places[i].quarters()], places[i]);
     }
     return places;
   }
@@ -63,10 +74,10 @@ final class ChartPacker {
   /** The place whose top edge is lowest. */
   private Place best(ChartMask[] pair, int[] firstFree) {
     Place best = null;
-    int bestTop = Integer.MAX_VALUE;
-    for (int turn = 0; turn < 2; turn++) {
+    int bestTop = Integer.MAX_VALUE / 2;
+    for (int turn = 0; turn < Turn.COUNT; turn++) {
       ChartMask mask = pair[turn];
-      Place place = lowest(mask, turn == 1, firstFree[turn], bestTop - mask.height);
+      Place place = lowest(mask, turn, firstFree[turn], bestTop - mask.height - 1);
       if (place != null && place.y() + mask.height < bestTop) {
         best = place;
         bestTop = place.y() + mask.height;
@@ -76,14 +87,14 @@ final class ChartPacker {
     return best;
   }
 
-  private Place lowest(ChartMask mask, boolean isTurned, int fromY, int beforeY) {
-    int lastY = Math.min(side - mask.height, beforeY);
+  private Place lowest(ChartMask mask, int quarters, int fromY, int toY) {
+    int lastY = Math.min(side - mask.height, toY);
     int columns = side - mask.width + 1;
     long[] blocked = new long[words];
     for (int y = fromY; y <= lastY && columns > 0; y++) {
       int x = firstFree(mask, y, columns, blocked);
       if (x >= 0) {
-        return new Place(x, y, isTurned);
+        return new Place(x, y, quarters);
       }
     }
     return null;

@@ -9,21 +9,27 @@ import java.util.Deque;
 import java.util.List;
 
 /**
- * Projects sets of faces onto their mean plane. A set that would fold onto itself there is divided
- * until no part of it does; a single face never does, so this ends.
+ * Projects sets of faces onto their mean plane, turned to their smallest box. A set that would fold
+ * onto itself there is divided until no part of it does; a single face never does, so this ends. Large
+ * sets that fill their box badly, such as rings and fans, are divided too.
  */
 final class ChartProjector {
+  private static final double LARGE = 0.004;
+  private static final double LOOSE = 0.62;
+
   private final Mesh mesh;
   private final FaceNormals normals;
   private final ChartGrower neighbours;
   private final int[] firstTriangle;
   private final int[] chartCorner;
   private final int[] half;
+  private final double wholeArea;
 
   ChartProjector(Mesh mesh, FaceNormals normals, ChartGrower neighbours) {
     this.mesh = mesh;
     this.normals = normals;
     this.neighbours = neighbours;
+    wholeArea = Arrays.stream(normals.area).sum();
     chartCorner = new int[mesh.cornerCount()];
     half = new int[mesh.faceCount()];
     firstTriangle = new int[mesh.faceCount() + 1];
@@ -43,7 +49,8 @@ final class ChartProjector {
     while (!left.isEmpty()) {
       int[] set = left.pop();
       Chart chart = flatten(set);
-      if (set.length > 1 && new PlaneTriangles(triangles(chart)).hasOverlap()) {
+      SmallestBox.turn(chart);
+      if (set.length > 1 && (isLoose(chart) || foldsOver(chart))) {
         int[][] halves = divide(set);
         left.push(halves[1]);
         left.push(halves[0]);
@@ -52,6 +59,16 @@ final class ChartProjector {
       }
     }
     return out;
+  }
+
+  private boolean foldsOver(Chart chart) {
+    return new PlaneTriangles(triangles(chart)).hasOverlap();
+  }
+
+  /** Whether a large chart leaves so much of its box empty that two charts would be packed closer. */
+  private boolean isLoose(Chart chart) {
+    double area = normals.areaOf(chart.faces());
+    return area > LARGE * wholeArea && area < LOOSE * chart.width() * chart.height();
   }
 
   private Chart flatten(int[] faces) {

@@ -44,4 +44,13 @@ final class FaceNormals {
         + normal[3 * face + 1] * direction[1]
         + normal[3 * face + 2] * direction[2];
   }
+
+  /** Of several faces, square metres. */
+  double areaOf(int[] faces) {
+    double sum = 0;
+    for (int f : faces) {
+      sum += area[f];
+    }
+    return sum;
+  }
 }

@@ -13,6 +13,7 @@ import java.util.function.BooleanSupplier;
  * <p>Faces without area are put onto one point each, where they cover nothing. Deterministic.
  */
 public final class UvUnwrap {
+  private static final int FEWEST_CELLS = 128;
   private static final int MOST_CELLS = 1024;
   private static final double FIRST_FILL = 0.92;
   private static final double SHRINK = 0.965;
@@ -68,30 +69,22 @@ public final class UvUnwrap {
           return null;
         }
       }
-      if (areaOf(sets.get(i), normals) == 0) {
+      if (normals.areaOf(sets.get(i)) == 0) {
         continue;
       }
       for (Chart chart : projector.project(sets.get(i))) {
-        SmallestBox.turn(chart);
         charts.add(chart);
         triangles.add(projector.triangles(chart));
-        area += areaOf(chart.faces(), normals);
+        area += normals.areaOf(chart.faces());
       }
     }
     return pack(charts, triangles, area);
   }
 
-  private static double areaOf(int[] faces, FaceNormals normals) {
-    double area = 0;
-    for (int f : faces) {
-      area += normals.area[f];
-    }
-    return area;
-  }
-
   private Result pack(List<Chart> charts, List<double[]> triangles, double area) {
-    // A cell is as wide as the margin, or a whole fraction of it where the grid would be too coarse.
-    int cells = Math.min(MOST_CELLS, Math.max(64, settings.sizePx() / settings.marginPx()));
+    // A cell is as wide as the margin: half of that gains 2 % of coverage and takes eight times as long.
+    int wanted = settings.sizePx() / settings.marginPx();
+    int cells = Math.min(MOST_CELLS, Math.max(FEWEST_CELLS, wanted));
     double cellPx = settings.sizePx() / (double) cells;
     int border = (int) Math.ceil(settings.marginPx() / 2.0 / cellPx);
     int gap = (int) Math.ceil(settings.marginPx() / cellPx);
@@ -102,10 +95,13 @@ public final class UvUnwrap {
     for (int round = 0; ; round++) {
       listener.at("packing charts", 0.5 + 0.5 * round / (round + 4.0));
       List<ChartMask[]> masks = masks(charts, triangles, scale, gap);
-      ChartPacker.Place[] places = new ChartPacker(side).pack(masks, isCancelled);
-      if (places != null) {
-        float[] uvs = place(charts, places, scale, border, cells);
-        return new Result(uvs, charts.size(), area * scale * scale / ((double) cells * cells));
+      for (ChartPacker.Order order : ChartPacker.Order.values()) {
+        ChartPacker.Place[] places = new ChartPacker(side).pack(masks, order, isCancelled);
+        if (places != null) {
+          float[] uvs = place(charts, places, scale, border, cells);
+          double coverage = area * scale * scale / ((double) cells * cells);
+          return new Result(uvs, charts.size(), coverage);
+        }
       }
       if (isCancelled.getAsBoolean()) {
         return null;
@@ -128,20 +124,12 @@ public final class UvUnwrap {
       List<Chart> charts, List<double[]> triangles, double scale, int gap) {
     List<ChartMask[]> masks = new ArrayList<>();
     for (int i = 0; i < charts.size(); i++) {
-      Chart chart = charts.get(i);
-      ChartMask[] pair = new ChartMask[2];
-      for (int turn = 0; turn < 2; turn++) {
-        pair[turn] =
-            ChartMask.of(
-                triangles.get(i),
-                chart.minX(),
-                chart.minY(),
-                scale,
-                chart.height(),
-                turn == 1,
-                gap);
+      ChartMask[] turned = new ChartMask[Turn.COUNT];
+      for (int quarters = 0; quarters < turned.length; quarters++) {
+        Turn turn = Turn.of(charts.get(i), quarters, scale);
+        turned[quarters] = ChartMask.of(triangles.get(i), turn, gap);
       }
-      masks.add(pair);
+      masks.add(turned);
     }
     return masks;
   }
@@ -151,17 +139,13 @@ public final class UvUnwrap {
     float[] uvs = new float[2 * mesh.cornerCount()];
     for (int i = 0; i < places.length; i++) {
       Chart chart = charts.get(i);
-      double minX = chart.minX();
-      double minY = chart.minY();
-      double height = chart.height();
+      Turn turn = Turn.of(chart, places[i].quarters(), scale);
       for (int k = 0; k < chart.corners().length; k++) {
-        double x = (chart.x()[k] - minX) * scale;
-        double y = (chart.y()[k] - minY) * scale;
-        double cellX = places[i].isTurned() ? height * scale - y : x;
-        double cellY = places[i].isTurned() ? x : y;
+        double x = turn.x(chart.x()[k], chart.y()[k]) + places[i].x() + border;
+        double y = turn.y(chart.x()[k], chart.y()[k]) + places[i].y() + border;
         int corner = chart.corners()[k];
-        uvs[2 * corner] = (float) ((cellX + places[i].x() + border) / cells);
-        uvs[2 * corner + 1] = (float) ((cellY + places[i].y() + border) / cells);
+        uvs[2 * corner] = (float) (x / cells);
+        uvs[2 * corner + 1] = (float) (y / cells);
       }
     }
     return uvs;

@@ -6,6 +6,7 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.demo.StormLantern;
 import idiotaxa.server.IdiotaxaProperties;
 import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.GroupStore;
@@ -49,19 +50,25 @@ public class DemoLoader implements ApplicationRunner {
     }
   }
 
-  /** Makes the channel marker buoy with its palette, its target and its source. */
-  public long load() throws IOException {
+  /** Makes the assets of the scenario, each with the groups of its palette. */
+  private void load() throws IOException {
     Palette palette = SaltmarshPalette.create();
-    long asset = assets.create("Channel marker buoy");
-    for (Group group : palette.groups()) {
-      groups.create(asset, group);
-    }
-    bringIn(asset, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
+    long buoy = create("Channel marker buoy", palette);
+    bringIn(buoy, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
     bringIn(
-        asset,
+        buoy,
         RevisionStore.SOURCE,
         "channel_marker_buoy_high.glb",
         ChannelMarkerBuoy.source(palette));
+    long lantern = create("Storm lantern", palette);
+    bringIn(lantern, RevisionStore.TARGET, "storm_lantern.glb", StormLantern.target());
+  }
+
+  private long create(String name, Palette palette) {
+    long asset = assets.create(name);
+    for (Group group : palette.groups()) {
+      groups.create(asset, group);
+    }
     return asset;
   }
 

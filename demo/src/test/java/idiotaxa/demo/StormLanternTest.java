@@ -1,0 +1,82 @@
+package idiotaxa.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.UvOverlaps;
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.GroupProposal;
+import idiotaxa.core.group.GroupProposer;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.unwrap.UnwrapSettings;
+import idiotaxa.core.unwrap.UvUnwrap;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class StormLanternTest {
+  private static final Mesh LANTERN = StormLantern.target();
+
+  @Test
+  void uvsLieOnTwoTilesWithoutOverlap() {
+    List<Sheet> sheets = SheetLayout.fitting(LANTERN).divide(LANTERN);
+    assertThat(sheets).extracting(Sheet::name).containsExactly("1001", "1002");
+    for (Sheet sheet : sheets) {
+      int[] groups = new int[LANTERN.faceCount()];
+      assertThat(UvOverlaps.of(LANTERN, sheet, 2048, groups).overlapping()).isZero();
+    }
+  }
+
+  @Test
+  void materialsFindTheirGroupsInThePalette() {
+    List<Group> palette = SaltmarshPalette.create().groups();
+    GroupProposal proposal = new GroupProposer(LANTERN, palette, 0).fromMaterials();
+    assertThat(proposal.groups()).hasSameSizeAs(palette);
+    Set<String> used = new TreeSet<>();
+    for (int index : proposal.faceGroup()) {
+      used.add(proposal.groups().get(index).name());
+    }
+    assertThat(used)
+        .containsExactly("brass", "galvanised steel", "lamp glass", "red band paint", "tarred rope");
+  }
+
+  @Test
+  void modelHasNoFindingThatWouldSpoilABake() {
+    assertThat(ModelInspector.inspect(LANTERN, "storm_lantern.glb").findings())
+        .allMatch(Finding::isHarmless);
+  }
+
+  /** Both demo models, and the coarse source, laid out anew. */
+  @ParameterizedTest
+  @ValueSource(strings = {"lantern", "buoy", "source"})
+  void automaticLayoutCoversMoreThanSixtyPerCentWithoutOverlap(String model) {
+    Mesh mesh =
+        switch (model) {
+          case "lantern" -> LANTERN;
+          case "buoy" -> ChannelMarkerBuoy.target();
+          default -> ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2);
+        };
+    UvUnwrap.Result result = UvUnwrap.of(mesh, new UnwrapSettings(2048, 4), new Silent());
+    assertThat(result.coverage()).isGreaterThan(0.6);
+    Mesh laidOut = mesh.withCornerUvs(result.uvs());
+    Sheet sheet = SheetLayout.ONE.divide(laidOut).get(0);
+    int[] groups = new int[mesh.faceCount()];
+    assertThat(UvOverlaps.of(laidOut, sheet, 8192, groups).overlapping()).isZero();
+  }
+
+  private static final class Silent implements UvUnwrap.Listener {
+    @Override
+    public void at(String doing, double share) {}
+
+    @Override
+    public boolean isCancelled() {
+      return false;
+    }
+  }
+}

@@ -2,6 +2,9 @@ package idiotaxa.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.PlyWriter;
 import idiotaxa.core.mesh.Mesh;
@@ -154,7 +157,15 @@ class MainTest {
   void inspectTellsPartsSheetsAndMaterials() throws IOException {
     Outcome text = run("inspect", target());
     assertThat(text.out()).contains("3324 triangles", "43 parts", "sheet 1001", "material paint");
-    JsonNode json = JSON.readTree(run("inspect", target(), "--json").out()).get("buoy.glb");
+    Path lone = write("lone.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\no \nf 1 2 3\n");
+    String printed = run("inspect", target(), lone, "--json").out();
+    var schema =
+        SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+            .getSchema(Files.readString(Path.of("../formats/inspect.schema.json")));
+    assertThat(schema.validate(printed, InputFormat.JSON)).isEmpty();
+    assertThat(schema.validate(printed.replace("missing-normals", "Missing"), InputFormat.JSON))
+        .isNotEmpty();
+    JsonNode json = JSON.readTree(printed).get("buoy.glb");
     assertThat(json.get("parts")).hasSize(43);
     assertThat(json.get("hasUvs").asBoolean()).isTrue();
   }

@@ -18,6 +18,9 @@ import tools.jackson.databind.JsonNode;
 final class GltfReader {
   private static final int MAX_DEPTH = 256;
   private static final int MAX_PATH = 500;
+  /** A small file may place one mesh a million times; this many corners still fit into memory. */
+  private static final int MAX_CORNERS = 100_000_000;
+
   private static final int MAX_INSTANCES = 1_000_000;
 
   private final FileBundle bundle;
@@ -131,6 +134,9 @@ final class GltfReader {
     Map<Integer, Integer> firstVertexOfAccessor = new HashMap<>();
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {
+      if (builder.cornerCount() > MAX_CORNERS) {
+        throw document.refuse("mesh " + index, "the scene has more than 33 million triangles");
+      }
       String place = "mesh " + index + ", primitive " + p++;
       new GltfPrimitive(document, accessors, builder, place)
           .read(primitive, part, transform, firstVertexOfAccessor);

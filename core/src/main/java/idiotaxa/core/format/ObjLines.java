@@ -69,7 +69,7 @@ final class ObjLines {
     wholeLines = 0;
     while (wholeLines == 0 && source.hasRemaining()) {
       if (end == window.length) {
-        if (end > MAX_LINE) {
+        if (end >= MAX_LINE) {
           line++;
           throw refuse("the line is longer than 16 MiB");
         }

@@ -1,6 +1,7 @@
 package idiotaxa.core.format;
 
 import java.io.BufferedInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -52,7 +53,7 @@ public final class ZipUpload {
     try (ZipInputStream in =
         new ZipInputStream(new BufferedInputStream(Files.newInputStream(zip)))) {
       upload.unpack(in);
-    } catch (ZipException | IllegalArgumentException e) {
+    } catch (ZipException | EOFException | IllegalArgumentException e) {
       throw upload.refuse("", "the zip is damaged (" + e.getMessage() + ")", "pack it again");
     }
     if (upload.files.isEmpty()) {

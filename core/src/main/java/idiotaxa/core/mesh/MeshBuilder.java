@@ -36,6 +36,10 @@ public final class MeshBuilder {
     return positions.size() / 3;
   }
 
+  public int cornerCount() {
+    return cornerVertex.size();
+  }
+
   public int faceCount() {
     return facePart.size();
   }

@@ -30,7 +30,7 @@
     <el-button :disabled="uploading !== null" @click="chooser?.click()">
       {{ revision ? 'Replace…' : 'Choose files…' }}
     </el-button>
-    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, .zip</p>
+    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, a folder or .zip of them</p>
     <input
       ref="chooser"
       type="file"
@@ -49,6 +49,7 @@ import { ref, shallowRef, useTemplateRef } from 'vue'
 import { uploadModel } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
+import { droppedFiles } from '@/model/dropped-files'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 
@@ -70,9 +71,9 @@ const isOver = ref(false)
 const problem = ref<string | null>(null)
 const uploading = shallowRef<{ name: string; share: number } | null>(null)
 
-function handleDrop(e: DragEvent): void {
+async function handleDrop(e: DragEvent): Promise<void> {
   isOver.value = false
-  void take([...(e.dataTransfer?.files ?? [])])
+  await take(await droppedFiles(e.dataTransfer))
 }
 
 function handleChoose(): void {

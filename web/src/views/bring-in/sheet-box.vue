@@ -14,6 +14,12 @@
         <span class="soft">{{ overlapWords(row) }}</span>
       </li>
     </ul>
+    <label class="size small">
+      overlaps counted at
+      <el-select v-model="size" size="small" aria-label="Size at which overlaps are counted">
+        <el-option v-for="s in SIZES" :key="s" :value="s" :label="`${s} px`" />
+      </el-select>
+    </label>
     <p v-if="problem" class="small">{{ problem }}</p>
   </section>
 </template>
@@ -31,19 +37,20 @@ import type { Revision, SheetOverlaps, SheetPlan } from '@/api/types'
 /** How the target is divided into sheets, and what overlaps on each. */
 const props = defineProps<{ revision: Revision }>()
 
-const SIZE_PX = 1024
+const SIZES = [512, 1024, 2048, 4096]
 
 const store = useAssetStore()
 const rows = shallowRef<SheetOverlaps[]>([])
 const problem = ref('')
+const size = ref(1024)
 const plan = computed<SheetPlan>(() => store.asset?.sheetPlan ?? { by: 'fitting', hand: [] })
 
 watch(
-  [() => props.revision.id, () => props.revision.geometryVersion, plan, () => store.journalStamp],
+  [() => props.revision.id, () => props.revision.geometryVersion, plan, () => store.journalStamp, size],
   async () => {
     problem.value = ''
     try {
-      rows.value = await api.overlaps(props.revision.id, SIZE_PX)
+      rows.value = await api.overlaps(props.revision.id, size.value)
     } catch (e) {
       rows.value = []
       problem.value = (e as Error).message
@@ -55,7 +62,7 @@ watch(
 function overlapWords({ overlaps }: SheetOverlaps): string {
   if (overlaps.overlapping === 0) return 'no overlaps'
   const conflicts = overlaps.conflicts > 0 ? `, ${overlaps.conflicts.toLocaleString('en')} in conflict` : ', harmless'
-  return `${count(overlaps.overlapping, 'texel')} overlap at ${overlaps.size} px${conflicts}`
+  return `${count(overlaps.overlapping, 'texel')} overlap${conflicts}`
 }
 
 async function choose(by: SheetPlan['by']): Promise<void> {
@@ -78,5 +85,14 @@ async function choose(by: SheetPlan['by']): Promise<void> {
   padding: 3px 0;
   border-bottom: 1px solid var(--rule);
   font-size: var(--text-small);
+}
+.size {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+
+.size > * {
+  flex: 1;
 }
 </style>

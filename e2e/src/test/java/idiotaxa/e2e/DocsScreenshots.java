@@ -1,7 +1,10 @@
 package idiotaxa.e2e;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
 import idiotaxa.server.running.RunningApplication;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
 /**
@@ -39,8 +42,12 @@ public final class DocsScreenshots {
     sort();
     artist.goTo("Bring in");
     artist.waitForStage();
-    page.getByText("source", new Page.GetByTextOptions().setExact(true)).click();
-    page.getByText("234,912").first().waitFor();
+    page.getByText("Lies on the target").waitFor();
+    artist.clickStage(0.5, 0.62);
+    page.getByLabel("What is in it")
+        .getByText("contents", new Locator.GetByTextOptions().setExact(true))
+        .click();
+    page.getByText("no overlaps").waitFor();
     take("bring-in");
     bake();
     artist.goTo("Masks");
@@ -56,6 +63,48 @@ public final class DocsScreenshots {
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("Palettes").waitFor();
     take("catalogue");
+    findings();
+  }
+
+  /** A float whose file has faults, beside a picture of the buoy as reference. */
+  private void findings() {
+    page.getByLabel("Name of a new asset").fill("Bell float, first export");
+    artist.button("New asset").click();
+    page.getByTestId("drop-target")
+        .locator("input[type=file]")
+        .setInputFiles(new FilePayload("bell_float.obj", "text/plain", faultyFloat()));
+    artist.waitForStage();
+    page.getByText("faces are turned").first().click();
+    page.getByLabel("Reference pictures").setInputFiles(folder.resolve("bake-model.png"));
+    page.locator(".picture img").waitFor();
+    take("bring-in-findings");
+  }
+
+  /** A ring of quads with some turned over, some without own UVs, and a lid on the same UVs. */
+  private static byte[] faultyFloat() {
+    StringBuilder obj = new StringBuilder("vt 0.05 0.05\nvt 0.95 0.05\nvt 0.95 0.95\nvt 0.05 0.95\n");
+    int around = 24;
+    double[][] outline = {{0.5, -0.3}, {0.9, -0.1}, {0.9, 0.15}, {0.55, 0.3}, {0.2, 0.9}};
+    for (double[] point : outline) {
+      for (int i = 0; i < around; i++) {
+        double angle = -2 * Math.PI * i / around;
+        obj.append("v %.5f %.5f %.5f\n"
+                .formatted(point[0] * Math.cos(angle), point[1], point[0] * Math.sin(angle)));
+      }
+    }
+    for (int row = 0; row + 1 < outline.length; row++) {
+      obj.append("o ").append(row == 3 ? "bell_cage" : "band_" + row).append('\n');
+      for (int i = 0; i < around; i++) {
+        int a = row * around + i + 1;
+        int b = row * around + (i + 1) % around + 1;
+        boolean isTurned = row == 1 && i % 9 < 3;
+        obj.append(
+            isTurned
+                ? "f %d/1 %d/2 %d/3 %d/4\n".formatted(a, a + around, b + around, b)
+                : "f %d/1 %d/2 %d/3 %d/4\n".formatted(a, b, b + around, a + around));
+      }
+    }
+    return obj.toString().getBytes(StandardCharsets.UTF_8);
   }
 
   private void sort() {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import idiotaxa.core.Shapes;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Part;
+import idiotaxa.core.mesh.TriangleGeometry;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -120,6 +121,64 @@ class ReaderTest {
     Mesh mesh = read("p.ply", bytes.toByteArray());
     assertThat(mesh.positions()).containsExactly(0, 0, 0, 1.5f, 0, 0, 0, 2, 0);
     assertThat(mesh.cornerColor()).containsExactly(0xFF0A141E, 0xFF0B151F, 0xFF0C1620);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"s, t", "u, v", "texture_u, texture_v"})
+  void plyUvsAndFloatColoursUnderTheirUsualNames(String u, String v) throws IOException {
+    Mesh mesh =
+        read(
+            "uv.ply",
+            """
+            ply
+            format ascii 1.0
+            element vertex 5
+            property float x
+            property float y
+            property float z
+            property float %s
+            property float %s
+            property float red
+            property float green
+            property float blue
+            property float alpha
+            element face 1
+            property uchar flags
+            property list uchar int vertex_index
+            end_header
+            0 0 0 0 0 1 0 0 1
+            1 0 0 1 0 0 1 0 1
+            2 1 0 1 0.5 0 0 1 0.5
+            1 2 0 0.5 1 1 1 1 0
+            0 1 0 0 1 0 0 0 1
+            9 5 0 1 2 3 4
+            """
+                .formatted(u, v));
+    assertThat(mesh.faceStart()).containsExactly(0, 5);
+    assertThat(mesh.triangleCount()).isEqualTo(3);
+    assertThat(Arrays.copyOfRange(mesh.cornerUv(), 4, 8)).containsExactly(1, 0.5f, 0.5f, 1);
+    assertThat(mesh.cornerColor())
+        .containsExactly(0xFFFF0000, 0xFF00FF00, 0x800000FF, 0x00FFFFFF, 0xFF000000);
+  }
+
+  /** An arrowhead: a fan from its first corner would cover ground outside of it. */
+  @Test
+  void concavePolygonIsCutInsideOfItself() throws IOException {
+    Mesh mesh =
+        read("c.obj", "v 0 0 0\nv 2 -2 0\nv 1 0 0\nv 2 2 0\nf 2 3 4 1\n");
+    double area = 0;
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      area += TriangleGeometry.area(mesh, t);
+    }
+    assertThat(area).isEqualTo(2);
+  }
+
+  @Test
+  void objGroupsBecomePartsWhereThereAreNoObjects() throws IOException {
+    Mesh mesh =
+        read("g.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\ng a\nf 1 2 3\ng b\nf -3 -2 -1\ng a\nf 1 2 3\n");
+    assertThat(mesh.parts()).extracting(Part::name).containsExactly("a", "b");
+    assertThat(mesh.facePart()).containsExactly(0, 1, 0);
   }
 
   private static byte[] plyText() {

@@ -56,14 +56,15 @@ final class ObjReader {
   private void readVertex() {
     builder.vertex(lines.number(), lines.number(), lines.number());
     if (!lines.hasMore()) {
-      vertexColors.add(MISSING);
       return;
     }
     double r = lines.number();
     if (!lines.hasMore()) {
       // A single fourth value is the weight of a rational curve, not a colour.
-      vertexColors.add(MISSING);
       return;
+    }
+    while (vertexColors.size() < builder.vertexCount() - 1) {
+      vertexColors.add(MISSING);
     }
     double g = lines.number();
     double b = lines.hasMore() ? lines.number() : 0;
@@ -90,6 +91,11 @@ final class ObjReader {
     face.clear();
     while (lines.hasMore()) {
       face.add(index("vertex", lines.integer(), builder.vertexCount()));
+      if (!lines.isAtSlash()) {
+        face.add(MISSING);
+        face.add(MISSING);
+        continue;
+      }
       boolean hasUv = lines.skipSlash();
       boolean isUvThere = hasUv && !lines.isAtSlash();
       face.add(isUvThere ? index("texture vertex", lines.integer(), uvs.size() / 2) : MISSING);
@@ -126,7 +132,7 @@ final class ObjReader {
       builder.normal(
           normals.get(3 * normal), normals.get(3 * normal + 1), normals.get(3 * normal + 2));
     }
-    if (vertexColors.get(vertex) != MISSING) {
+    if (vertex < vertexColors.size() && vertexColors.get(vertex) != MISSING) {
       builder.color(vertexColors.get(vertex));
     }
   }

@@ -24,6 +24,10 @@ public class ModelService {
   private final ClaimService claims;
   private final AssetService assets;
   private final JsonMapper json;
+  private final RecentResults<Pair, AlignmentCheck.Result> checks = new RecentResults<>(64);
+
+  /** A target and a source; their surfaces never change, whatever happens to parts and UVs. */
+  private record Pair(long targetId, long sourceId) {}
 
   public ModelService(
       RevisionStore revisions,
@@ -92,8 +96,11 @@ public class ModelService {
             .filter(r -> r.isCurrent() && r.role().equals(RevisionStore.TARGET))
             .reduce((first, last) -> last)
             .orElseThrow(() -> new ConflictException("Bring in a target first."));
-    return AlignmentCheck.of(
-        meshes.get(target.id()).mesh(), meshes.get(revisionId).mesh(), Parallel.cores());
+    return checks.get(
+        new Pair(target.id(), revisionId),
+        pair ->
+            AlignmentCheck.of(
+                meshes.get(target.id()).mesh(), meshes.get(revisionId).mesh(), Parallel.cores()));
   }
 
   public void align(long revisionId, Alignment alignment) {

@@ -11,7 +11,7 @@ import java.util.Map;
 
 /** Debian's Chromium without a window, drawing in software; notes what a page complains about. */
 final class Browser implements AutoCloseable {
-  private static final double PATIENCE_MS = 60_000;
+  private static final double PATIENCE_MS = 120_000;
 
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser browser;

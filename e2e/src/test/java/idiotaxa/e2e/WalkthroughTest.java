@@ -30,7 +30,7 @@ import org.junit.jupiter.api.Test;
 /** An artist's first day, from two files to a receipt, on the real application. */
 class WalkthroughTest {
   private static final LocatorAssertions.ContainsTextOptions PATIENTLY =
-      new LocatorAssertions.ContainsTextOptions().setTimeout(60_000);
+      new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
 
   private static RunningApplication application;
   private static Browser browser;
@@ -39,7 +39,7 @@ class WalkthroughTest {
   static void start() {
     application = RunningApplication.withDemo();
     browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
+    PlaywrightAssertions.setDefaultAssertionTimeout(90_000);
   }
 
   @AfterAll
@@ -159,7 +159,7 @@ class WalkthroughTest {
     artist.choose("Origin", "parts");
     artist.button("Bake").click();
     assertThat(artist.page().getByText("million rays"))
-        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(120_000));
     Locator map = artist.page().getByTestId("map");
     assertThat(map).containsText("texels a px");
     map.hover();

@@ -16,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Talks to the application as a script would. */
 public final class ApiClient {
-  private static final Duration PATIENCE = Duration.ofSeconds(90);
+  private static final Duration PATIENCE = Duration.ofMinutes(4);
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private static final String BOUNDARY = "idiotaxa-test-boundary";
 

@@ -20,6 +20,9 @@ final class ObjLines {
     }
   }
 
+  /** For every line that cannot be read. */
+  static final String CURE = "export it again";
+
   private static final int FIRST_WINDOW = 1 << 16;
   private static final String VERTEX = "v";
   private static final String FACE = "f";
@@ -38,6 +41,7 @@ final class ObjLines {
   private int lineEnd;
   private int nextLine;
   private String keyword = "";
+  private String problem = "";
 
   ObjLines(String file, ByteBuffer bytes) {
     this.file = file;
@@ -244,7 +248,18 @@ final class ObjLines {
     return b >= '0' && b <= '9';
   }
 
-  FormatException refuse(String problem) {
-    return new FormatException(file, "line " + line, problem, "export it again");
+  /** Number of the present line, from 1. */
+  int line() {
+    return line;
+  }
+
+  /** What {@link #refuse} was last told. */
+  String problem() {
+    return problem;
+  }
+
+  FormatException refuse(String what) {
+    problem = what;
+    return new FormatException(file, "line " + line, what, CURE);
   }
 }

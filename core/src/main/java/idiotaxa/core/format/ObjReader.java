@@ -15,8 +15,6 @@ import java.util.Map;
  * vertex colours behind the position are sRGB in 0 … 1.
  */
 final class ObjReader {
-  private static final int MISSING = Integer.MIN_VALUE;
-
   private final FileBundle bundle;
   private final MeshBuilder builder = new MeshBuilder();
   private final FloatList uvs = new FloatList();
@@ -25,115 +23,146 @@ final class ObjReader {
   private final Map<String, Integer> parts = new HashMap<>();
   private final Map<String, Integer> materials = new LinkedHashMap<>();
   private final Map<String, Material> library = new HashMap<>();
-  private final IntList face = new IntList();
   private boolean hasObjects;
   private int part = -1;
   private int material = Mesh.NO_MATERIAL;
-  private ObjLines lines;
+  /** Lines in the stretches before the present one. */
+  private int linesBefore;
+
+  private ObjChunk chunk;
+  private int nextFloat;
+  private int nextInt;
+  private int nextText;
 
   ObjReader(FileBundle bundle) {
     this.bundle = bundle;
   }
 
   Mesh read(ByteBuffer bytes) {
-    lines = new ObjLines(bundle.mainName(), bytes);
-    while (lines.next()) {
-      switch (lines.keyword()) {
-        case "v" -> readVertex();
-        case "vt" -> readPair();
-        case "vn" -> readNormal();
-        case "f" -> readFace();
-        case "o" -> beginPart(lines.rest(), true);
-        case "g" -> beginPart(lines.rest(), false);
-        case "usemtl" -> useMaterial(lines.rest());
-        case "mtllib" -> readLibraries(lines.rest());
-        default -> {}
+    return read(new ObjChunks(bundle.mainName(), bytes));
+  }
+
+  /** For tests: with stretches of a chosen size. */
+  Mesh read(ObjChunks chunks) {
+    for (chunk = chunks.next(); chunk != null; chunk = chunks.next()) {
+      nextFloat = 0;
+      nextInt = 0;
+      nextText = 0;
+      for (int i = 0; i < chunk.kinds.size(); i++) {
+        add(chunk.kinds.get(i));
       }
+      if (chunk.problem() != null) {
+        throw refuse(chunk.lineCount(), chunk.problem());
+      }
+      linesBefore += chunk.lineCount();
     }
     return builder.build();
   }
 
-  private void readVertex() {
-    builder.vertex(lines.number(), lines.number(), lines.number());
-    if (!lines.hasMore()) {
-      return;
-    }
-    double r = lines.number();
-    if (!lines.hasMore()) {
-      // A single fourth value is the weight of a rational curve, not a colour.
-      return;
-    }
-    while (vertexColors.size() < builder.vertexCount() - 1) {
-      vertexColors.add(MISSING);
-    }
-    double g = lines.number();
-    double b = lines.hasMore() ? lines.number() : 0;
-    int rgb = channel(r) << 16 | channel(g) << 8 | channel(b);
-    vertexColors.add(0xFF000000 | rgb);
+  private FormatException refuse(int line, String problem) {
+    String place = "line " + (linesBefore + line);
+    return new FormatException(bundle.mainName(), place, problem, ObjLines.CURE);
   }
 
-  private static int channel(double value) {
-    return (int) Math.round(255 * Math.max(0, Math.min(1, value)));
+  private float nextFloat() {
+    return chunk.floats.get(nextFloat++);
   }
 
-  private void readPair() {
-    uvs.add((float) lines.number());
-    uvs.add(lines.hasMore() ? (float) lines.number() : 0f);
+  private int nextInt() {
+    return chunk.ints.get(nextInt++);
   }
 
-  private void readNormal() {
-    for (int k = 0; k < 3; k++) {
-      normals.add((float) lines.number());
-    }
-  }
-
-  private void readFace() {
-    face.clear();
-    while (lines.hasMore()) {
-      face.add(index("vertex", lines.integer(), builder.vertexCount()));
-      if (!lines.isAtSlash()) {
-        face.add(MISSING);
-        face.add(MISSING);
-        continue;
+  private void add(int kind) {
+    switch (kind) {
+      case ObjChunk.VERTEX -> builder.vertex(nextFloat(), nextFloat(), nextFloat());
+      case ObjChunk.COLORED_VERTEX -> addColoredVertex();
+      case ObjChunk.UV -> {
+        uvs.add(nextFloat());
+        uvs.add(nextFloat());
       }
-      boolean hasUv = lines.skipSlash();
-      boolean isUvThere = hasUv && !lines.isAtSlash();
-      face.add(isUvThere ? index("texture vertex", lines.integer(), uvs.size() / 2) : MISSING);
-      boolean hasNormal = hasUv && lines.skipSlash();
-      face.add(hasNormal ? index("normal", lines.integer(), normals.size() / 3) : MISSING);
+      case ObjChunk.NORMAL -> {
+        normals.add(nextFloat());
+        normals.add(nextFloat());
+        normals.add(nextFloat());
+      }
+      case ObjChunk.SIMPLE_FACE -> addFace(true);
+      case ObjChunk.FACE -> addFace(false);
+      case ObjChunk.OBJECT -> beginPart(chunk.texts.get(nextText++), true);
+      case ObjChunk.GROUP -> beginPart(chunk.texts.get(nextText++), false);
+      case ObjChunk.MATERIAL -> useMaterial(chunk.texts.get(nextText++));
+      case ObjChunk.LIBRARY -> readLibraries(chunk.texts.get(nextText++));
+      default -> throw new IllegalStateException("no such kind of line: " + kind);
     }
-    if (face.size() < 9) {
+  }
+
+  private void addColoredVertex() {
+    builder.vertex(nextFloat(), nextFloat(), nextFloat());
+    while (vertexColors.size() < builder.vertexCount() - 1) {
+      vertexColors.add(ObjChunk.MISSING);
+    }
+    vertexColors.add(nextInt());
+  }
+
+  private void addFace(boolean isSimple) {
+    int line = nextInt();
+    int corners = nextInt();
+    int stride = isSimple ? 1 : 3;
+    int first = nextInt;
+    nextInt += stride * corners;
+    for (int i = first; i < nextInt; i += stride) {
+      check(line, i, isSimple);
+    }
+    if (corners < 3) {
       return;
     }
     if (part < 0) {
       beginPart("", false);
     }
     builder.face(part, material);
-    for (int i = 0; i < face.size(); i += 3) {
-      corner(face.get(i), face.get(i + 1), face.get(i + 2));
+    for (int i = first; i < nextInt; i += stride) {
+      addCorner(i, isSimple);
+    }
+  }
+
+  private void check(int line, int at, boolean isSimple) {
+    check(line, "vertex", chunk.ints.get(at), builder.vertexCount());
+    if (!isSimple) {
+      check(line, "texture vertex", chunk.ints.get(at + 1), uvs.size() / 2);
+      check(line, "normal", chunk.ints.get(at + 2), normals.size() / 3);
+    }
+  }
+
+  private void check(int line, String what, int value, int count) {
+    int index = index(value, count);
+    if (value != ObjChunk.MISSING && (index < 0 || index >= count)) {
+      throw refuse(line, what + " " + value + " is asked for, but there are only " + count);
     }
   }
 
   /** Zero-based index of a one-based or, counted from the end, negative one. */
-  private int index(String what, int value, int count) {
-    int index = value < 0 ? count + value : value - 1;
-    if (index < 0 || index >= count) {
-      throw lines.refuse(what + " " + value + " is asked for, but there are only " + count);
-    }
-    return index;
+  private static int index(int value, int count) {
+    return value < 0 ? count + value : value - 1;
   }
 
-  private void corner(int vertex, int uv, int normal) {
+  private void addCorner(int at, boolean isSimple) {
+    int vertex = index(chunk.ints.get(at), builder.vertexCount());
     builder.corner(vertex);
-    if (uv != MISSING) {
-      builder.uv(uvs.get(2 * uv), uvs.get(2 * uv + 1));
+    if (!isSimple) {
+      addAttributes(chunk.ints.get(at + 1), chunk.ints.get(at + 2));
     }
-    if (normal != MISSING) {
-      builder.normal(
-          normals.get(3 * normal), normals.get(3 * normal + 1), normals.get(3 * normal + 2));
-    }
-    if (vertex < vertexColors.size() && vertexColors.get(vertex) != MISSING) {
+    if (vertex < vertexColors.size() && vertexColors.get(vertex) != ObjChunk.MISSING) {
       builder.color(vertexColors.get(vertex));
+    }
+  }
+
+  private void addAttributes(int uvValue, int normalValue) {
+    if (uvValue != ObjChunk.MISSING) {
+      int uv = 2 * index(uvValue, uvs.size() / 2);
+      builder.uv(uvs.get(uv), uvs.get(uv + 1));
+    }
+    if (normalValue != ObjChunk.MISSING) {
+      int n = 3 * index(normalValue, normals.size() / 3);
+      builder.normal(normals.get(n), normals.get(n + 1), normals.get(n + 2));
     }
   }
 

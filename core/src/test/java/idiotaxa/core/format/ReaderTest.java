@@ -173,6 +173,49 @@ class ReaderTest {
     assertThat(area).isEqualTo(2);
   }
 
+  /** Wherever a file is cut to be read in parallel: the same mesh, and the same line in a refusal. */
+  @Test
+  void stretchesOfAnObjFileMeanTheSameWhereverItIsCut() throws IOException {
+    String text =
+        """
+        o first
+        v 0 0 0 1 0 0
+        v 1 0 0
+        v 1 1 \\
+          0
+        v 0 1 0 0 0 1 # blue
+        vt 0 0
+        vt 1 0
+        vt 1 1
+        vn 0 0 1
+        usemtl oak
+        f 1/1/1 2/2/1 3/3/1 4/1/1
+
+        o second
+        usemtl tin
+        f -4 -3 -2
+        f -1//1 -2//1 -3//1
+        """;
+    Mesh whole = read("a.obj", text);
+    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    for (int size = 1; size < bytes.length; size += 7) {
+      ObjChunks chunks = new ObjChunks("a.obj", ByteBuffer.wrap(bytes), size);
+      Mesh cut = new ObjReader(FileBundle.beside(folder.resolve("a.obj"))).read(chunks);
+      assertThat(cut.positions()).isEqualTo(whole.positions());
+      assertThat(cut.cornerVertex()).isEqualTo(whole.cornerVertex());
+      assertThat(cut.cornerUv()).isEqualTo(whole.cornerUv());
+      assertThat(cut.cornerColor()).isEqualTo(whole.cornerColor());
+      assertThat(cut.parts()).isEqualTo(whole.parts());
+      assertThat(cut.faceMaterial()).isEqualTo(whole.faceMaterial());
+      ObjChunks broken =
+          new ObjChunks("a.obj", ByteBuffer.wrap((text + "f 1 2 99\n").getBytes()), size);
+      assertThatThrownBy(
+              () -> new ObjReader(FileBundle.beside(folder.resolve("a.obj"))).read(broken))
+          .hasMessageContaining("vertex 99")
+          .hasMessageMatching("(?s).*line 1[67].*");
+    }
+  }
+
   @Test
   void objGroupsBecomePartsWhereThereAreNoObjects() throws IOException {
     Mesh mesh =

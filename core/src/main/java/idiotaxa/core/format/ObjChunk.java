@@ -1,0 +1,146 @@
+package idiotaxa.core.format;
+
+import idiotaxa.core.array.FloatList;
+import idiotaxa.core.array.IntList;
+import java.nio.ByteBuffer;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The lines of one stretch of an OBJ file as numbers: read without knowing what stands before it, so
+ * that stretches can be read at the same time. What a line says is a kind in {@code kinds}, its floats
+ * in {@code floats}, its integers in {@code ints} and its text in {@code texts}, each in file order.
+ *
+ * <pre>
+ * VERTEX           3 floats
+ * COLORED_VERTEX   3 floats, 1 int (0xFFRRGGBB)
+ * UV, NORMAL       2, 3 floats
+ * SIMPLE_FACE      ints: line, corners, then one vertex each, as in the file
+ * FACE             ints: line, corners, then vertex, UV and normal each, as in the file or MISSING
+ * OBJECT … LIBRARY 1 text
+ * </pre>
+ */
+final class ObjChunk {
+  static final int VERTEX = 0;
+  static final int COLORED_VERTEX = 1;
+  static final int UV = 2;
+  static final int NORMAL = 3;
+  static final int SIMPLE_FACE = 4;
+  static final int FACE = 5;
+  static final int OBJECT = 6;
+  static final int GROUP = 7;
+  static final int MATERIAL = 8;
+  static final int LIBRARY = 9;
+  static final int MISSING = Integer.MIN_VALUE;
+
+  final IntList kinds = new IntList(1024);
+  final FloatList floats = new FloatList(1024);
+  final IntList ints = new IntList(1024);
+  final List<String> texts = new ArrayList<>();
+  private final ObjLines lines;
+  private final IntList face = new IntList();
+  private String problem;
+
+  private ObjChunk(ObjLines lines) {
+    this.lines = lines;
+  }
+
+  /** Reads a stretch of whole lines; what is wrong in it is kept, behind what came before. */
+  static ObjChunk read(String file, ByteBuffer stretch) {
+    ObjChunk chunk = new ObjChunk(new ObjLines(file, stretch));
+    try {
+      while (chunk.lines.next()) {
+        chunk.readLine();
+      }
+    } catch (FormatException e) {
+      chunk.problem = chunk.lines.problem();
+    }
+    return chunk;
+  }
+
+  /** Number of lines read; with a problem, the line that has it. */
+  int lineCount() {
+    return lines.line();
+  }
+
+  /** What is wrong in the last line, null when all is well. */
+  String problem() {
+    return problem;
+  }
+
+  private void readLine() {
+    switch (lines.keyword()) {
+      case "v" -> readVertex();
+      case "vt" -> readUv();
+      case "vn" -> {
+        addFloats(3);
+        kinds.add(NORMAL);
+      }
+      case "f" -> readFace();
+      case "o" -> addText(OBJECT);
+      case "g" -> addText(GROUP);
+      case "usemtl" -> addText(MATERIAL);
+      case "mtllib" -> addText(LIBRARY);
+      default -> {}
+    }
+  }
+
+  private void addFloats(int count) {
+    for (int i = 0; i < count; i++) {
+      floats.add((float) lines.number());
+    }
+  }
+
+  private void addText(int kind) {
+    texts.add(lines.rest());
+    kinds.add(kind);
+  }
+
+  private void readVertex() {
+    addFloats(3);
+    if (!lines.hasMore()) {
+      kinds.add(VERTEX);
+      return;
+    }
+    double r = lines.number();
+    if (!lines.hasMore()) {
+      // A single fourth value is the weight of a rational curve, not a colour.
+      kinds.add(VERTEX);
+      return;
+    }
+    double g = lines.number();
+    double b = lines.hasMore() ? lines.number() : 0;
+    ints.add(0xFF000000 | channel(r) << 16 | channel(g) << 8 | channel(b));
+    kinds.add(COLORED_VERTEX);
+  }
+
+  private static int channel(double value) {
+    return (int) Math.round(255 * Math.max(0, Math.min(1, value)));
+  }
+
+  private void readUv() {
+    floats.add((float) lines.number());
+    floats.add(lines.hasMore() ? (float) lines.number() : 0f);
+    kinds.add(UV);
+  }
+
+  private void readFace() {
+    face.clear();
+    boolean isSimple = true;
+    while (lines.hasMore()) {
+      face.add(lines.integer());
+      boolean hasUv = lines.skipSlash();
+      boolean isUvThere = hasUv && !lines.isAtSlash();
+      face.add(isUvThere ? lines.integer() : MISSING);
+      boolean hasNormal = hasUv && lines.skipSlash();
+      face.add(hasNormal ? lines.integer() : MISSING);
+      isSimple &= !hasUv;
+    }
+    ints.add(lines.line());
+    ints.add(face.size() / 3);
+    for (int i = 0; i < face.size(); i += isSimple ? 3 : 1) {
+      ints.add(face.get(i));
+    }
+    kinds.add(isSimple ? SIMPLE_FACE : FACE);
+  }
+}

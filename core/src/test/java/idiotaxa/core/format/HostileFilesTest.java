@@ -161,6 +161,23 @@ class HostileFilesTest {
         });
   }
 
+  @Test
+  void mutatedMtlNeverBringsAnythingButOurError() throws IOException {
+    byte[] mtl =
+        "newmtl oak\nKd 0.8 0.5 0.2\nmap_Kd -s 1 1 1 grain.png\nnewmtl tin\nKd 1 1 1\n"
+            .getBytes(StandardCharsets.UTF_8);
+    byte[] obj =
+        "mtllib m.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl oak\nf 1 2 3\n"
+            .getBytes(StandardCharsets.UTF_8);
+    SplittableRandom random = new SplittableRandom(8);
+    int refused = 0;
+    for (int i = 0; i < 1500; i++) {
+      Files.write(folder.resolve("m.mtl"), mutated(mtl, random));
+      refused += isRefused("m.obj", obj) ? 1 : 0;
+    }
+    assertThat(refused).isBetween(50, 1499);
+  }
+
   private static byte[] mutated(byte[] valid, SplittableRandom random) {
     byte[] out = valid.clone();
     for (int n = random.nextInt(1, 5); n > 0; n--) {

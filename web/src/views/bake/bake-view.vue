@@ -11,19 +11,13 @@
     <div class="result">
       <div class="head">
         <bake-outcome v-if="bake && !isRunning" :bake="bake" :groups="store.groups" />
-        <div v-if="isDone" class="switches">
-          <el-select v-if="bake!.sheets.length > 1" v-model="sheet" size="small" class="sheet" aria-label="Sheet">
-            <el-option v-for="s in bake!.sheets" :key="s.name" :value="s.name" :label="s.name" />
-          </el-select>
-          <el-radio-group v-model="place" size="small" aria-label="Where the map is shown">
-            <el-radio-button value="flat">flat</el-radio-button>
-            <el-radio-button value="model">on the model</el-radio-button>
-          </el-radio-group>
-          <el-radio-group v-model="padded" size="small" aria-label="Padding">
-            <el-radio-button value="yes">padded</el-radio-button>
-            <el-radio-button value="no">unpadded</el-radio-button>
-          </el-radio-group>
-        </div>
+        <map-switches
+          v-if="isDone"
+          v-model:sheet="sheet"
+          v-model:place="place"
+          v-model:is-padded="isPadded"
+          :sheets="bake!.sheets"
+        />
       </div>
       <map-on-model
         v-if="isDone && place === 'model'"
@@ -48,11 +42,12 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElOption, ElRadioButton, ElRadioGroup, ElSelect } from 'element-plus'
+import { ElButton } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import MapOnModel from '@/components/map-on-model.vue'
+import MapSwitches from '@/components/map-switches.vue'
 import MapView from '@/components/map-view.vue'
 import { orSay } from '@/components/say'
 import { useMapImage } from '@/components/use-map-image'
@@ -71,7 +66,7 @@ const asset = computed(() => store.asset!)
 const shownId = ref<number | null>(null)
 const sheet = ref('')
 const place = ref<'flat' | 'model'>('flat')
-const padded = ref<'yes' | 'no'>('yes')
+const isPadded = ref(true)
 
 const bake = computed(() => asset.value.bakes.find((b) => b.id === shownId.value) ?? asset.value.bakes[0] ?? null)
 /** The target that was baked, with the UVs that it has now. */
@@ -93,7 +88,7 @@ watch(
 const colorStamp = computed(() => store.groups.map((g) => g.color.slice(1)).join(''))
 const { image, problem } = useMapImage(() =>
   isDone.value && sheet.value
-    ? `${api.mapUrl(bake.value!.id, sheet.value, 'id', 0, padded.value === 'yes')}&colors=${colorStamp.value}`
+    ? `${api.mapUrl(bake.value!.id, sheet.value, 'id', 0, isPadded.value)}&colors=${colorStamp.value}`
     : null
 )
 const waiting = computed(() => {
@@ -165,15 +160,6 @@ async function cancel(): Promise<void> {
 .head:not(:has(*)) {
   padding: 0;
   border: none;
-}
-
-.switches {
-  display: flex;
-  gap: 10px;
-}
-
-.sheet {
-  width: 110px;
 }
 
 .empty {

@@ -18,9 +18,7 @@
         :arriving="arriving('source')"
       />
       <alignment-box v-if="store.target && source" :source="source" :target="store.target" />
-      <router-link v-if="store.target" class="onward" :to="{ name: 'sort', params: { id: asset.id } }">
-        Go on to Sort
-      </router-link>
+      <onward-link v-if="store.target" to="sort" :asset-id="asset.id">Go on to Sort</onward-link>
     </section>
 
     <div v-if="shown" class="middle">
@@ -92,6 +90,7 @@
 <script setup lang="ts">
 import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
+import OnwardLink from '@/components/onward-link.vue'
 import StageView from '@/components/stage-view.vue'
 import UvPane from '@/components/uv-pane.vue'
 import { findingsOf } from '@/model/findings'
@@ -205,17 +204,5 @@ function showFinding(finding: Finding): void {
   color: #fff;
   font-size: var(--text-large);
   text-align: center;
-}
-
-.onward {
-  margin-top: auto;
-  padding: 8px;
-  border: 1px solid var(--ink);
-  border-radius: var(--radius);
-  background: var(--ink);
-  color: var(--paper-raised);
-  font-weight: 600;
-  text-align: center;
-  text-decoration: none;
 }
 </style>

@@ -20,23 +20,18 @@
           </button>
         </li>
       </ul>
-      <router-link class="onward" :to="{ name: 'hand-off', params: { id: asset.id } }">Go on to Hand off</router-link>
+      <onward-link to="hand-off" :asset-id="asset.id">Go on to Hand off</onward-link>
     </section>
     <div class="result">
-      <div class="head">
-        <el-select v-if="bake.sheets.length > 1" v-model="sheet" size="small" class="sheet" aria-label="Sheet">
-          <el-option v-for="s in bake.sheets" :key="s.name" :value="s.name" :label="s.name" />
-        </el-select>
-        <el-radio-group v-model="place" size="small" aria-label="Where the mask is shown">
-          <el-radio-button value="flat">flat</el-radio-button>
-          <el-radio-button value="model">on the model</el-radio-button>
-        </el-radio-group>
-        <el-radio-group v-model="padded" size="small" aria-label="Padding">
-          <el-radio-button value="yes">padded</el-radio-button>
-          <el-radio-button value="no">unpadded</el-radio-button>
-        </el-radio-group>
+      <map-switches
+        v-model:sheet="sheet"
+        v-model:place="place"
+        v-model:is-padded="isPadded"
+        class="head"
+        :sheets="bake.sheets"
+      >
         <span class="soft small">from the bake of {{ moment(bake.createdAt) }}</span>
-      </div>
+      </map-switches>
       <map-on-model
         v-if="place === 'model'"
         :asset-id="asset.id"
@@ -57,12 +52,13 @@
 </template>
 
 <script setup lang="ts">
-import { ElOption, ElRadioButton, ElRadioGroup, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import MapOnModel from '@/components/map-on-model.vue'
+import MapSwitches from '@/components/map-switches.vue'
 import MapView from '@/components/map-view.vue'
+import OnwardLink from '@/components/onward-link.vue'
 import { useMapImage } from '@/components/use-map-image'
 import { bakeState } from '@/model/bake-state'
 import { count, moment } from '@/model/words'
@@ -77,7 +73,7 @@ const sheet = ref(bake.value?.sheets[0]?.name ?? '')
 /** The target that was baked, with the UVs that it has now. */
 const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const place = ref<'flat' | 'model'>('flat')
-const padded = ref<'yes' | 'no'>('yes')
+const isPadded = ref(true)
 
 const rows = computed(() =>
   store.groups
@@ -92,7 +88,7 @@ const number = ref(rows.value[0]?.group.number ?? 0)
 
 const { image, problem } = useMapImage(() =>
   bake.value && number.value > 0
-    ? api.mapUrl(bake.value.id, sheet.value, 'mask', number.value, padded.value === 'yes')
+    ? api.mapUrl(bake.value.id, sheet.value, 'mask', number.value, isPadded.value)
     : null
 )
 function texelWords({ x, y, color }: Texel): string {
@@ -149,27 +145,8 @@ function texelWords({ x, y, color }: Texel): string {
 }
 
 .head {
-  display: flex;
-  align-items: center;
-  gap: 10px;
   padding: 8px 10px;
   border-bottom: 1px solid var(--ink);
-}
-
-.sheet {
-  width: 110px;
-}
-
-.onward {
-  margin-top: auto;
-  padding: 8px;
-  border: 1px solid var(--ink);
-  border-radius: var(--radius);
-  background: var(--ink);
-  color: var(--paper-raised);
-  font-weight: 600;
-  text-align: center;
-  text-decoration: none;
 }
 
 .empty {

@@ -6,6 +6,9 @@ ALTER TABLE revision ADD COLUMN uv_blob_id BIGINT;
 ALTER TABLE revision ADD COLUMN geometry_version INT NOT NULL DEFAULT 0;
 ALTER TABLE revision ADD FOREIGN KEY (uv_blob_id) REFERENCES stored_blob (id);
 
+-- Which state of the target's geometry a bake was made for.
+ALTER TABLE bake ADD COLUMN target_version INT NOT NULL DEFAULT 0;
+
 ALTER TABLE asset ADD COLUMN sheet_plan LONGTEXT;
 
 -- Automatic UV layouts under way and done.

@@ -12,7 +12,6 @@ import idiotaxa.core.bake.Progress;
 import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.SheetMapsFile;
-import idiotaxa.core.bake.SheetPlan;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
@@ -38,6 +37,7 @@ public class BakeService {
   private static final Logger LOG = LoggerFactory.getLogger(BakeService.class);
 
   private final AssetStore assets;
+  private final AssetService assetService;
   private final RevisionStore revisions;
   private final BakeStore bakes;
   private final BlobStore blobs;
@@ -50,6 +50,7 @@ public class BakeService {
 
   public BakeService(
       AssetStore assets,
+      AssetService assetService,
       RevisionStore revisions,
       BakeStore bakes,
       BlobStore blobs,
@@ -60,6 +61,7 @@ public class BakeService {
       JobQueue jobs,
       JsonMapper json) {
     this.assets = assets;
+    this.assetService = assetService;
     this.revisions = revisions;
     this.bakes = bakes;
     this.blobs = blobs;
@@ -83,20 +85,11 @@ public class BakeService {
     Mesh mesh = meshes.get(target.id()).mesh();
     long id =
         bakes.create(
-            assetId,
-            target.id(),
-            sourceId,
-            json.writeValueAsString(settings),
-            asset.journalPosition());
-    for (Sheet sheet : plan(assetId).divide(mesh)) {
+            target, sourceId, json.writeValueAsString(settings), asset.journalPosition());
+    for (Sheet sheet : assetService.sheetPlan(assetId).divide(mesh)) {
       jobs.bakeSheet(bakes.addSheet(id, sheet.name()));
     }
     return id;
-  }
-
-  private SheetPlan plan(long assetId) {
-    String plan = assets.find(assetId).orElseThrow().sheetPlan();
-    return plan == null ? SheetPlan.FITTING : json.readValue(plan, SheetPlan.class);
   }
 
   private RevisionStore.RevisionRow current(long assetId, String role) {
@@ -159,7 +152,7 @@ public class BakeService {
     BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
     Mesh target = meshes.get(bake.targetId()).mesh();
     Sheet sheet =
-        plan(bake.assetId()).divide(target).stream()
+        assetService.sheetPlan(bake.assetId()).divide(target).stream()
             .filter(s -> s.name().equals(row.name()))
             .findFirst()
             .orElseThrow(() -> new ConflictException("The target has no sheet " + row.name()));

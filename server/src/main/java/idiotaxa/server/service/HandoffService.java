@@ -27,6 +27,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -107,8 +108,13 @@ public class HandoffService {
     if (!bakes.sheets(bakeId).stream().allMatch(s -> s.state().equals(JobState.DONE))) {
       throw new ConflictException("The bake is not finished; bake first, then hand off.");
     }
-    String revision = revisions.find(bake.targetId()).orElseThrow().label();
-    String name = FileNames.clean(assetName(bake)) + "-" + revision.toLowerCase() + ".zip";
+    RevisionStore.RevisionRow target = revisions.find(bake.targetId()).orElseThrow();
+    if (target.geometryVersion() != bake.targetVersion()) {
+      // The mesh in the package would not fit the maps beside it.
+      throw new ConflictException(
+          "The target's UVs or parts were changed after this bake; bake again, then hand off.");
+    }
+    String name = FileNames.clean(assetName(bake)) + "-" + target.label().toLowerCase(Locale.ROOT) + ".zip";
     long id =
         handoffs.create(bake.assetId(), bakeId, name, json.writeValueAsString(contents));
     jobs.packHandoff(id);

@@ -26,6 +26,7 @@ public class BakeStore {
   /**
    * @param sourceId null when IDs are read from the target itself
    * @param settings JSON
+   * @param targetVersion state of the target's geometry that was baked
    */
   public record BakeRow(
       long id,
@@ -34,6 +35,7 @@ public class BakeStore {
       Long sourceId,
       String settings,
       int journalPosition,
+      int targetVersion,
       boolean isCancelled,
       LocalDateTime createdAt) {}
 
@@ -53,10 +55,11 @@ public class BakeStore {
       String report) {}
 
   public long create(
-      long assetId, long targetId, Long sourceId, String settings, int journalPosition) {
+      RevisionStore.RevisionRow target, Long sourceId, String settings, int journalPosition) {
     return db.insertInto(BAKE)
-        .set(BAKE.ASSET_ID, assetId)
-        .set(BAKE.TARGET_ID, targetId)
+        .set(BAKE.ASSET_ID, target.assetId())
+        .set(BAKE.TARGET_ID, target.id())
+        .set(BAKE.TARGET_VERSION, target.geometryVersion())
         .set(BAKE.SOURCE_ID, sourceId)
         .set(BAKE.SETTINGS, settings)
         .set(BAKE.JOURNAL_POSITION, journalPosition)
@@ -153,6 +156,7 @@ public class BakeStore {
         r.getSourceId(),
         r.getSettings(),
         r.getJournalPosition(),
+        r.getTargetVersion(),
         r.getIsCancelled(),
         r.getCreatedAt());
   }

@@ -103,6 +103,22 @@ class ModelTest {
   }
 
   @Test
+  void bakeOfOtherUvsIsNotHandedOff() {
+    long id = bringIn("target", TestModels.twoQuads());
+    api.post("/api/assets/" + asset + "/revisions/" + id + "/proposal?from=materials", "");
+    bake("claims", false);
+    send(
+        "POST",
+        "/api/revisions/" + id + "/part-edits",
+        "{\"kind\": \"rename\", \"parts\": [0], \"word\": \"port\"}");
+    JsonNode bake = api.json("/api/assets/" + asset).get("bakes").get(0);
+    String contents = "{\"hasMasks\": false, \"hasUnpadded\": false}";
+    var refused = api.send("POST", "/api/bakes/" + bake.get("id") + "/handoffs", contents);
+    assertThat(refused.statusCode()).isEqualTo(409);
+    assertThat(ApiClient.detail(refused)).contains("changed after this bake; bake again");
+  }
+
+  @Test
   void sourceInCentimetresIsRecognisedAndBakesOnceAligned() {
     bringIn("target", TestModels.twoQuads());
     String obj = new String(TestModels.twoQuads().get("quads.obj"), StandardCharsets.UTF_8);

@@ -54,6 +54,9 @@ export const api = {
   dropLayout: (revisionId: number) => send<void>('DELETE', `/api/revisions/${revisionId}/layout`),
   overlaps: (revisionId: number, size: number) =>
     getJson<SheetOverlaps[]>(`/api/revisions/${revisionId}/overlaps?size=${size}`),
+  overlapImageUrl: (revisionId: number, sheet: string, size: number) =>
+    `/api/revisions/${revisionId}/overlaps/${encodeURIComponent(sheet)}.png?size=${size}`,
+  setAside: (revisionId: number) => send<void>('POST', `/api/revisions/${revisionId}/set-aside`),
   checkAlignment: (revisionId: number) => getJson<AlignmentCheck>(`/api/revisions/${revisionId}/alignment`),
   align: (revisionId: number, alignment: Alignment) =>
     send<void>('PUT', `/api/revisions/${revisionId}/alignment`, alignment),

@@ -104,6 +104,9 @@ export interface SheetPlan {
 
 export interface SheetOverlaps {
   sheet: string
+  /** Lower left corner of its tile in UV space. */
+  tileU: number
+  tileV: number
   overlaps: { size: number; overlapping: number; conflicts: number; faces: number[] }
 }
 
@@ -138,6 +141,8 @@ export interface HistoryEntry {
 export interface BakeSettings {
   origin: string
   isFromSource: boolean
+  /** Null for all sources that the asset has. */
+  sourceIds: number[] | null
   size: number
   samples: number
   /** Pixels, −1 for the whole sheet. */
@@ -185,7 +190,8 @@ export interface BakeSheet {
 export interface Bake {
   id: number
   targetId: number
-  sourceId: number | null
+  /** Empty when IDs were read from the target itself. */
+  sourceIds: number[]
   settings: BakeSettings
   createdAt: string
   sheets: BakeSheet[]

@@ -4,15 +4,18 @@ import type { Role } from '@/api/types'
 /**
  * Sends the files of one model.
  *
+ * @param replaces a source whose place they take, null for none
  * @param onProgress share of the bytes that are sent, 0 … 1
  */
 export function uploadModel(
   assetId: number,
   role: Role,
   files: File[],
+  replaces: number | null,
   onProgress: (share: number) => void
 ): Promise<void> {
-  return post(`/api/assets/${assetId}/models?role=${role}`, files, onProgress)
+  const place = replaces === null ? '' : `&replaces=${replaces}`
+  return post(`/api/assets/${assetId}/models?role=${role}${place}`, files, onProgress)
 }
 
 /** Pins a reference picture, PNG or JPEG. */

@@ -8,6 +8,8 @@ export interface UvDrawing {
   groups: Group[]
   picked: Uint8Array | null
   hovered: ArrayLike<number>
+  /** Pictures of where UVs overlap, each with the lower left corner of its tile. */
+  shades: { image: ImageBitmap; u: number; v: number }[]
 }
 
 /** Pixels a tile from which single faces are told apart by lines. */
@@ -21,6 +23,10 @@ export function drawUvs(context: CanvasRenderingContext2D, camera: MapCamera, dr
   context.clearRect(0, 0, width, height)
   drawTiles(context, camera)
   fillFaces(context, camera, drawing, new Map(drawing.groups.map((g) => [g.number, g.color])))
+  context.imageSmoothingEnabled = false
+  for (const { image, u, v } of drawing.shades) {
+    context.drawImage(image, camera.x + u * camera.scale, camera.y - v * camera.scale, camera.scale, camera.scale)
+  }
   if (camera.scale > FACES_FROM_SCALE) stroke(context, edges(camera, model), 'rgba(0, 0, 0, 0.35)', 0.7)
   stroke(context, border(camera, model, null), 'rgba(0, 0, 0, 0.75)', 1)
   if (picked) {

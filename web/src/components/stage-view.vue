@@ -13,10 +13,11 @@ import { facesAround } from '@/model/model'
 import { listenForClicks } from '@/stage/gestures'
 import { useStage } from '@/stage/use-stage'
 
-import type { Alignment, Group } from '@/api/types'
+import type { Group } from '@/api/types'
 import type { Grain, Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 import type { StageView } from '@/stage/model-mesh'
+import type { Overlay } from '@/stage/stage'
 
 const props = withDefaults(
   defineProps<{
@@ -27,13 +28,13 @@ const props = withDefaults(
     pick?: Pick | null
     /** What a hover outlines and a click picks; absent where nothing can be picked. */
     grain?: Grain | null
-    /** A second model laid over the first. */
-    overlay?: { model: Model; alignment: Alignment | null } | null
+    /** Further models laid over the first. */
+    overlays?: Overlay[]
     /** Faces outlined as if the pointer were over them. */
     hovered?: ArrayLike<number>
     waiting?: string
   }>(),
-  { pick: null, grain: null, overlay: null, hovered: () => [], waiting: 'Reading the model…' }
+  { pick: null, grain: null, overlays: () => [], hovered: () => [], waiting: 'Reading the model…' }
 )
 const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
 

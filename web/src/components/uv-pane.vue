@@ -31,6 +31,8 @@ const props = defineProps<{
   groups: Group[]
   pick: Pick | null
   hovered: ArrayLike<number>
+  /** Pictures of where UVs overlap, each with the lower left corner of its tile. */
+  shades?: { image: ImageBitmap; u: number; v: number }[]
 }>()
 const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
 
@@ -52,7 +54,7 @@ onBeforeUnmount(() => {
   cancelAnimationFrame(request)
 })
 watch(() => props.model, () => fit())
-watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered], () => requestDraw())
+watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered, () => props.shades], () => requestDraw())
 
 /** Shows all tiles that hold UVs, or the box of some faces. */
 function fit(isIn: ((face: number) => boolean) | null = null): void {
@@ -77,7 +79,7 @@ function requestDraw(): void {
   cancelAnimationFrame(request)
   request = requestAnimationFrame(() => {
     const context = canvas.value?.getContext('2d')
-    if (context) drawUvs(context, camera, { ...props, picked: props.pick?.faces ? props.pick.mask : null })
+    if (context) drawUvs(context, camera, { ...props, shades: props.shades ?? [], picked: props.pick?.faces ? props.pick.mask : null })
   })
 }
 

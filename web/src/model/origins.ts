@@ -1,4 +1,4 @@
-import type { BakeSettings, Revision } from '@/api/types'
+import type { BakeSettings, Inspection, Revision } from '@/api/types'
 
 export interface OriginChoice {
   value: string
@@ -6,24 +6,30 @@ export interface OriginChoice {
   hasData: boolean
 }
 
-/** The origins of a bake, and which of them a model has data for. */
-export function originsOf(revision: Revision | null): OriginChoice[] {
-  const inspection = revision?.inspection
+/** The origins of a bake, and which of them some models have data for when they are read together. */
+export function originsOf(revisions: Revision[]): OriginChoice[] {
+  const read = revisions.flatMap((r) => (r.inspection ? [r.inspection] : []))
+  const sum = (of: (i: Inspection) => number): number => read.reduce((n, i) => n + of(i), 0)
   return [
-    { value: 'claims', label: 'claims', hasData: (revision?.claimedShare ?? 0) > 0 },
-    { value: 'vertex-colors', label: 'vertex colours', hasData: (inspection?.vertexColors.length ?? 0) > 1 },
-    { value: 'materials', label: 'materials', hasData: (inspection?.materials.length ?? 0) > 1 },
-    { value: 'parts', label: 'parts', hasData: (inspection?.parts.length ?? 0) > 1 }
+    { value: 'claims', label: 'claims', hasData: revisions.some((r) => r.claimedShare > 0) },
+    {
+      value: 'vertex-colors',
+      label: 'vertex colours',
+      hasData: new Set(read.flatMap((i) => i.vertexColors.map((c) => c.color))).size > 1
+    },
+    { value: 'materials', label: 'materials', hasData: sum((i) => i.materials.length) > 1 },
+    { value: 'parts', label: 'parts', hasData: sum((i) => i.parts.length) > 1 },
+    { value: 'texture', label: 'texture', hasData: read.some((i) => i.hasUvs && i.textures.length > 0) }
   ]
 }
 
 /** What to propose: own claims first, then what the files bring along. */
 export function chooseOrigin(
   target: Revision | null,
-  source: Revision | null
+  sources: Revision[]
 ): Pick<BakeSettings, 'origin' | 'isFromSource'> {
-  const fromTarget = originsOf(target).filter((o) => o.hasData)
-  const fromSource = originsOf(source).filter((o) => o.hasData)
+  const fromTarget = originsOf(target ? [target] : []).filter((o) => o.hasData)
+  const fromSource = originsOf(sources).filter((o) => o.hasData)
   if (fromTarget[0]?.value === 'claims') return { origin: 'claims', isFromSource: false }
   if (fromSource[0]) return { origin: fromSource[0].value, isFromSource: true }
   return { origin: fromTarget[0]?.value ?? 'claims', isFromSource: false }

@@ -14,7 +14,7 @@ function revision(role: 'target' | 'source', claimedShare: number, data: Partial
   return {
     role,
     claimedShare,
-    inspection: { vertexColors: [], materials: [], parts: [], findings: [], ...data }
+    inspection: { vertexColors: [], textures: [], materials: [], parts: [], findings: [], ...data }
   } as unknown as Revision
 }
 
@@ -39,17 +39,23 @@ describe('state of a bake', () => {
 describe('origin of a bake', () => {
   it('has data only with two different values', () => {
     const one = revision('target', 0, { materials: [{ name: 'a' }] as never[], parts: two('p') })
-    expect(originsOf(one).filter((o) => o.hasData).map((o) => o.value)).toEqual(['parts'])
+    expect(originsOf([one]).filter((o) => o.hasData).map((o) => o.value)).toEqual(['parts'])
+  })
+
+  it('counts what several sources have together', () => {
+    const oak = revision('source', 0, { materials: [{ name: 'oak' }] as never[] })
+    expect(originsOf([oak]).some((o) => o.hasData)).toBe(false)
+    expect(originsOf([oak, oak]).filter((o) => o.hasData).map((o) => o.value)).toEqual(['materials'])
   })
 
   it('is own claims first, then what the source brings along', () => {
-    const source = revision('source', 0, { vertexColors: two('c') })
-    expect(chooseOrigin(revision('target', 0.2, {}), source)).toEqual({ origin: 'claims', isFromSource: false })
-    expect(chooseOrigin(revision('target', 0, { parts: two('p') }), source)).toEqual({
+    const source = revision('source', 0, { vertexColors: [{ color: '#112233' }, { color: '#aabbcc' }] as never[] })
+    expect(chooseOrigin(revision('target', 0.2, {}), [source])).toEqual({ origin: 'claims', isFromSource: false })
+    expect(chooseOrigin(revision('target', 0, { parts: two('p') }), [source])).toEqual({
       origin: 'vertex-colors',
       isFromSource: true
     })
-    expect(chooseOrigin(revision('target', 0, { parts: two('p') }), null)).toEqual({
+    expect(chooseOrigin(revision('target', 0, { parts: two('p') }), [])).toEqual({
       origin: 'parts',
       isFromSource: false
     })

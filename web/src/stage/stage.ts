@@ -30,6 +30,12 @@ const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
 ColorManagement.enabled = false
 
+/** A model laid over another, moved as it is aligned. */
+export interface Overlay {
+  model: Model
+  alignment: Alignment | null
+}
+
 /**
  * The 3D stage. Renders only when something has changed. Whoever makes a stage disposes of it.
  */
@@ -43,7 +49,7 @@ export class Stage {
   private readonly resizes: ResizeObserver
   private readonly map = new Texture()
   private shown: ModelMesh | null = null
-  private overlay: ModelMesh | null = null
+  private overlays: ModelMesh[] = []
   private picker: FacePicker | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
@@ -114,21 +120,21 @@ export class Stage {
     this.outlines.setHasHover(false)
   }
 
-  /** Lays a second model over the shown one, through which that still shows; null takes it off. */
-  showOverlay(model: Model | null, alignment: Alignment | null): void {
-    if (this.overlay) {
-      this.scene.remove(this.overlay.mesh)
-      this.overlay.dispose()
-      this.overlay = null
+  /** Lays further models over the shown one, through which that still shows. */
+  showOverlays(overlays: Overlay[]): void {
+    for (const laid of this.overlays) {
+      this.scene.remove(laid.mesh)
+      laid.dispose()
     }
-    if (model) {
-      this.overlay = new ModelMesh(model, this.colorTable)
-      this.overlay.setView(model.colors ? 'colors' : 'lit')
-      this.overlay.setStippled(true)
-      this.overlay.setPixelRatio(this.renderer.getPixelRatio())
-      if (alignment) this.overlay.setAlignment(alignment)
-      this.scene.add(this.overlay.mesh)
-    }
+    this.overlays = overlays.map(({ model, alignment }) => {
+      const laid = new ModelMesh(model, this.colorTable)
+      laid.setView(model.colors ? 'colors' : 'lit')
+      laid.setStippled(true)
+      laid.setPixelRatio(this.renderer.getPixelRatio())
+      if (alignment) laid.setAlignment(alignment)
+      this.scene.add(laid.mesh)
+      return laid
+    })
     this.fitLines()
     this.requestFrame()
   }
@@ -169,7 +175,7 @@ export class Stage {
 
   /** Lines between pieces would cover a map, and cannot be told where two models mix pixel by pixel. */
   private fitLines(): void {
-    this.outlines.setHasLines(this.view !== 'map' && this.overlay === null)
+    this.outlines.setHasLines(this.view !== 'map' && this.overlays.length === 0)
   }
 
   /** @param tile lower left corner of the map's place in UV space */
@@ -242,7 +248,7 @@ export class Stage {
     cancelAnimationFrame(this.frameRequest)
     this.resizes.disconnect()
     this.controls.dispose()
-    this.showOverlay(null, null)
+    this.showOverlays([])
     cancelAnimationFrame(this.frameRequest)
     this.clearModel()
     this.map.dispose()

@@ -1,11 +1,12 @@
 import { onBeforeUnmount, onMounted, shallowRef, watch, watchEffect } from 'vue'
 import type { Ref, ShallowRef } from 'vue'
-import type { Alignment, Group } from '@/api/types'
+import type { Group } from '@/api/types'
 import { parseHex } from '@/model/color'
 import type { Model } from '@/model/model'
 import type { Pick } from '@/model/pick'
 import type { StageView } from '@/stage/model-mesh'
 import { Stage } from '@/stage/stage'
+import type { Overlay } from '@/stage/stage'
 
 export interface StageInput {
   model: Model | null
@@ -13,7 +14,7 @@ export interface StageInput {
   groups: Group[]
   pick: Pick | null
   view: StageView
-  overlay: { model: Model; alignment: Alignment | null } | null
+  overlays: Overlay[]
   hovered: ArrayLike<number>
 }
 
@@ -40,7 +41,7 @@ export function useStage(host: Ref<HTMLElement | null>, input: StageInput): Shal
   }
 
   afterShowing((s) => s.setView(input.view))
-  afterShowing((s) => s.showOverlay(input.overlay?.model ?? null, input.overlay?.alignment ?? null))
+  afterShowing((s) => s.showOverlays(input.overlays))
   afterShowing((s) => s.setHover(input.hovered))
   afterShowing((s) => {
     const colors = new Map<number, [number, number, number]>()

@@ -5,7 +5,7 @@ import { parseModel } from '@/model/model'
 import type { Revision } from '@/api/types'
 import type { Model } from '@/model/model'
 
-const KEPT = 4
+const KEPT = 8
 
 /** Geometry of the revisions looked at last; one state of it never changes. */
 export const useModelsStore = defineStore('models', () => {

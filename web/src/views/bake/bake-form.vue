@@ -4,9 +4,21 @@
       IDs are read from
       <el-select v-model="settings.isFromSource" aria-label="IDs are read from">
         <el-option :value="false" label="the target itself" />
-        <el-option :value="true" label="the source, by rays" :disabled="!source" />
+        <el-option
+          :value="true"
+          :label="store.sources.length > 1 ? 'sources, by rays' : 'the source, by rays'"
+          :disabled="store.sources.length === 0"
+        />
       </el-select>
     </label>
+    <el-checkbox-group
+      v-if="settings.isFromSource && store.sources.length > 1"
+      v-model="readIds"
+      class="sources"
+      aria-label="Which sources are read"
+    >
+      <el-checkbox v-for="s in store.sources" :key="s.id" :value="s.id" :label="s.fileName" />
+    </el-checkbox-group>
     <label class="field">
       Origin
       <el-select v-model="settings.origin" aria-label="Origin">
@@ -70,7 +82,7 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElInputNumber, ElOption, ElSelect } from 'element-plus'
+import { ElButton, ElCheckbox, ElCheckboxGroup, ElInputNumber, ElOption, ElSelect } from 'element-plus'
 import { computed, reactive, ref, watch, watchEffect } from 'vue'
 import { chooseOrigin, originsOf } from '@/model/origins'
 import { useAssetStore } from '@/stores/asset'
@@ -92,14 +104,14 @@ const PADDINGS = [
 ]
 
 const store = useAssetStore()
-const source = computed(() => store.sources.at(-1) ?? null)
 const last = store.asset!.bakes[0]?.settings
-const proposed = chooseOrigin(store.target, source.value)
+const proposed = chooseOrigin(store.target, store.sources)
 const settings = reactive<BakeSettings>(
   last
     ? { ...last }
     : {
         ...proposed,
+        sourceIds: null,
         size: 2048,
         samples: 16,
         padding: 16,
@@ -116,7 +128,20 @@ watchEffect(() => {
   settings.reachInward = isMeasured.value ? null : inwardMm.value / 1000
 })
 
-const origins = computed(() => originsOf(settings.isFromSource ? source.value : store.target))
+const readIds = ref(store.sources.map((s) => s.id).filter((id) => last?.sourceIds?.includes(id) ?? true))
+watchEffect(() => {
+  const isAll = readIds.value.length === store.sources.length
+  settings.sourceIds = settings.isFromSource && !isAll ? readIds.value : null
+})
+
+const read = computed(() =>
+  settings.isFromSource
+    ? store.sources.filter((s) => readIds.value.includes(s.id))
+    : store.target
+      ? [store.target]
+      : []
+)
+const origins = computed(() => originsOf(read.value))
 const canBake = computed(() => origins.value.some((o) => o.value === settings.origin && o.hasData))
 
 watch(
@@ -149,6 +174,10 @@ watch(
 
 .pair :deep(.el-input-number) {
   width: 100%;
+}
+
+.sources {
+  display: grid;
 }
 
 .go {

@@ -24,9 +24,14 @@ import type { Bake } from '@/api/types'
 defineProps<{ bakes: Bake[]; shown: number | null }>()
 const emit = defineEmits<{ show: [id: number] }>()
 
+function sourceWords({ sourceIds }: Bake): string {
+  if (sourceIds.length === 0) return 'target'
+  return sourceIds.length === 1 ? 'source' : `${sourceIds.length} sources`
+}
+
 function originWords(bake: Bake): string {
   const origin = bake.settings.origin.replace('-colors', ' colours')
-  return `${origin} of the ${bake.settings.isFromSource ? 'source' : 'target'}`
+  return `${origin} of the ${sourceWords(bake)}`
 }
 </script>
 

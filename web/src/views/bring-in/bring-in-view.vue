@@ -9,15 +9,28 @@
         :revision="store.target"
         :arriving="arriving('target')"
       />
+      <template v-for="s in store.sources" :key="s.id">
+        <model-drop
+          role="source"
+          title="Source"
+          hint=""
+          :asset-id="asset.id"
+          :revision="s"
+          :arriving="null"
+          :can-be-shown="store.sources.length > 1"
+          :is-shown="store.sources.length > 1 && s.id === source?.id"
+          @show="showSource(s)"
+        />
+        <alignment-box v-if="store.target && s.id === source?.id" :source="s" :target="store.target" />
+      </template>
       <model-drop
         role="source"
-        title="Source"
-        hint="A dense model that IDs are read from (high poly). May be left out."
+        :title="store.sources.length > 0 ? 'Another source' : 'Source'"
+        hint="A dense model that IDs are read from (high poly). May be left out; several are read together."
         :asset-id="asset.id"
-        :revision="source"
+        :revision="null"
         :arriving="arriving('source')"
       />
-      <alignment-box v-if="store.target && source" :source="source" :target="store.target" />
       <onward-link v-if="store.target" to="sort" :asset-id="asset.id">Go on to Sort</onward-link>
     </section>
 
@@ -30,7 +43,7 @@
         :groups="store.groups"
         :view="view"
         :pick="pick"
-        :overlay="overlay"
+        :overlays="overlays"
         :hovered="hovered"
         grain="part"
         @click="pickFace"
@@ -57,6 +70,7 @@
         :groups="store.groups"
         :pick="pick"
         :hovered="hovered"
+        :shades="shades"
         @click="pickFace"
         @hover="hoverFace"
       />
@@ -101,6 +115,8 @@ import LayoutBox from '@/views/bring-in/layout-box.vue'
 import ModelContents from '@/views/bring-in/model-contents.vue'
 import ModelDrop from '@/views/bring-in/model-drop.vue'
 import PartsList from '@/views/bring-in/parts-list.vue'
+import { useOverlapShades } from '@/views/bring-in/use-overlap-shades'
+import { useOverlays } from '@/views/bring-in/use-overlays'
 import { useLookAtModel } from '@/views/bring-in/use-look-at-model'
 
 import type { Finding, Revision, Role } from '@/api/types'
@@ -108,7 +124,8 @@ import type { StageView as View } from '@/stage/model-mesh'
 
 const store = useAssetStore()
 const asset = computed(() => store.asset!)
-const source = computed(() => store.sources.at(-1) ?? null)
+const sourceId = ref<number | null>(null)
+const source = computed(() => store.sources.find((s) => s.id === sourceId.value) ?? store.sources.at(-1) ?? null)
 const show = ref<Role | 'both'>('target')
 const view = ref<View>('lit')
 const tab = ref<'findings' | 'parts' | 'contents'>('findings')
@@ -121,10 +138,14 @@ const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
 
 const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickFaces, hoverFace, hoverPart } =
   useLookAtModel(shown)
-const { model: sourceModel } = useLookAtModel(computed(() => (show.value === 'both' ? source.value : null)))
-const overlay = computed(() =>
-  sourceModel.value && source.value ? { model: sourceModel.value, alignment: source.value.alignment } : null
-)
+const overlays = useOverlays(() => (show.value === 'both' ? store.sources : []))
+
+const shades = useOverlapShades(() => (show.value === 'target' ? store.target : null))
+
+function showSource(chosen: Revision): void {
+  sourceId.value = chosen.id
+  if (show.value === 'target') show.value = 'source'
+}
 
 /** The newest revision of a role as long as it is read, or when it was refused. */
 function arriving(role: Role): Revision | null {

@@ -1,7 +1,7 @@
 <template>
   <section
     class="card"
-    :class="{ over: isOver }"
+    :class="{ over: isOver, shown: isShown }"
     :data-testid="`drop-${role}`"
     @dragover.prevent="isOver = true"
     @dragleave="isOver = false"
@@ -10,7 +10,10 @@
     <h2>{{ title }}</h2>
     <p v-if="!revision" class="soft small">{{ hint }}</p>
     <div v-else class="file">
-      <p class="name">{{ revision.fileName }}</p>
+      <button v-if="canBeShown" class="name link" type="button" :aria-pressed="isShown" @click="emit('show')">
+        {{ revision.fileName }}
+      </button>
+      <p v-else class="name">{{ revision.fileName }}</p>
       <p class="soft small">
         revision {{ revision.label }}<template v-if="revision.inspection">
           · {{ count(revision.inspection.triangles, 'triangle') }} ·
@@ -27,10 +30,13 @@
       <template v-if="revision"> The model from before stays.</template>
     </notice-line>
 
-    <el-button :disabled="uploading !== null" @click="chooser?.click()">
-      {{ revision ? 'Replace…' : 'Choose files…' }}
-    </el-button>
-    <p class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, a folder or .zip of them</p>
+    <div class="verbs">
+      <el-button :disabled="uploading !== null" @click="chooser?.click()">
+        {{ revision ? 'Replace…' : 'Choose files…' }}
+      </el-button>
+      <el-button v-if="revision && role === 'source'" @click="setAside">Set aside</el-button>
+    </div>
+    <p v-if="!revision" class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, a folder or .zip of them</p>
     <input
       ref="chooser"
       type="file"
@@ -46,9 +52,11 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { ref, shallowRef, useTemplateRef } from 'vue'
+import { api } from '@/api/client'
 import { uploadModel } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
+import { orSay } from '@/components/say'
 import { droppedFiles } from '@/model/dropped-files'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -63,7 +71,11 @@ const props = defineProps<{
   revision: Revision | null
   /** A newer revision that is being read or was refused. */
   arriving: Revision | null
+  /** Whether there are several to choose from, and this is the one on the stage. */
+  canBeShown?: boolean
+  isShown?: boolean
 }>()
+const emit = defineEmits<{ show: [] }>()
 
 const store = useAssetStore()
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
@@ -87,13 +99,21 @@ async function take(files: File[]): Promise<void> {
   problem.value = null
   uploading.value = { name, share: 0 }
   try {
-    await uploadModel(props.assetId, props.role, files, (share) => (uploading.value = { name, share }))
+    const replaces = props.role === 'source' ? (props.revision?.id ?? null) : null
+    await uploadModel(props.assetId, props.role, files, replaces, (share) => (uploading.value = { name, share }))
     await store.refresh()
   } catch (e) {
     problem.value = (e as Error).message
   } finally {
     uploading.value = null
   }
+}
+
+async function setAside(): Promise<void> {
+  await orSay(async () => {
+    await api.setAside(props.revision!.id)
+    await store.refresh()
+  })
 }
 </script>
 
@@ -105,6 +125,31 @@ async function take(files: File[]): Promise<void> {
   border: 1px solid var(--rule-strong);
   border-radius: var(--radius);
   background: var(--paper);
+}
+
+.shown {
+  border-color: var(--ink);
+  box-shadow: inset 4px 0 0 var(--ink);
+}
+
+.link {
+  padding: 0;
+  border: none;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 600;
+  text-align: left;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
+.verbs {
+  display: flex;
+}
+
+.verbs > * {
+  flex: 1;
 }
 
 .over {

@@ -64,9 +64,9 @@ const role = ref<Role>('target')
 const view = ref<View>('ids')
 const hoveredFace = ref<number | null>(null)
 
-const revision = computed<Revision | null>(() =>
-  role.value === 'target' ? store.target : (store.sources.at(-1) ?? null)
-)
+const sourceId = ref<number | null>(null)
+const source = computed(() => store.sources.find((s) => s.id === sourceId.value) ?? store.sources.at(-1) ?? null)
+const revision = computed<Revision | null>(() => (role.value === 'target' ? store.target : source.value))
 
 watchEffect(() => {
   if (!store.target && store.sources.length > 0) role.value = 'source'

@@ -13,6 +13,7 @@ import idiotaxa.core.bake.SheetLayout;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.format.FileBundle;
 import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.handoff.ClaimedMesh;
@@ -22,6 +23,7 @@ import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshMerger;
+import idiotaxa.core.mesh.TextureImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -48,7 +50,7 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--source", description = "Model that IDs are read from; may be given again.")
   private List<Path> sourceFiles = new ArrayList<>();
 
-  @Option(names = "--origin", description = "vertex-colors, materials, parts or pieces.")
+  @Option(names = "--origin", description = "vertex-colors, materials, parts, pieces or texture.")
   private String originWord;
 
   @Option(names = "--palette", description = "Palette file whose groups are matched.")
@@ -87,11 +89,16 @@ final class BakeCommand implements Callable<Integer> {
     BakeTimes times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
     times.at("reading", 0);
     Mesh target = MeshFiles.read(FileBundle.beside(targetFile));
-    Mesh source = sourceFiles.isEmpty() ? target : readSources();
+    List<Path> readFrom = sourceFiles.isEmpty() ? List.of(targetFile) : sourceFiles;
+    List<Mesh> read = sourceFiles.isEmpty() ? List.of(target) : readSources();
+    Mesh source = MeshMerger.merge(read);
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(source);
-    OriginReading reading = Origins.read(source, origin, palette.groups());
+    OriginReading reading =
+        origin == IdOrigin.TEXTURE
+            ? Origins.texture(source, readTextures(readFrom, read), palette.groups())
+            : Origins.read(source, origin, palette.groups());
     noteReading(reading);
     Pairing pairing = sourceFiles.isEmpty() ? null : choosePairing(target, source);
     PreparedBake prepared =
@@ -142,12 +149,21 @@ final class BakeCommand implements Callable<Integer> {
     sampling.check();
   }
 
-  private Mesh readSources() throws IOException {
+  private static List<Optional<TextureImage>> readTextures(List<Path> files, List<Mesh> meshes)
+      throws IOException {
+    List<Optional<TextureImage>> textures = new ArrayList<>();
+    for (int i = 0; i < meshes.size(); i++) {
+      textures.addAll(TextureFiles.read(FileBundle.beside(files.get(i)), meshes.get(i)));
+    }
+    return textures;
+  }
+
+  private List<Mesh> readSources() throws IOException {
     List<Mesh> meshes = new ArrayList<>();
     for (Path file : sourceFiles) {
       meshes.add(MeshFiles.read(FileBundle.beside(file)));
     }
-    return MeshMerger.merge(meshes);
+    return meshes;
   }
 
   private Palette readPalette() throws IOException {
@@ -162,10 +178,10 @@ final class BakeCommand implements Callable<Integer> {
       notes.add("origin " + best.word() + " was chosen: it is the first that has data");
       return best;
     }
-    if (originWord.equals("texture") || originWord.equals("claims")) {
+    if (originWord.equals(IdOrigin.CLAIMS.word())) {
       throw new IllegalArgumentException(
-          "origin " + originWord + " cannot be baked from the command line yet; choose"
-              + " vertex-colors, materials, parts or pieces");
+          "origin claims is kept by the application; choose vertex-colors, materials, parts,"
+              + " pieces or texture here");
     }
     IdOrigin origin = IdOrigin.parse(originWord);
     if (!Origins.hasData(source, origin)) {

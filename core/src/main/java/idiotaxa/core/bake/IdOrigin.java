@@ -9,7 +9,8 @@ public enum IdOrigin {
   VERTEX_COLORS("vertex-colors"),
   MATERIALS("materials"),
   PARTS("parts"),
-  PIECES("pieces");
+  PIECES("pieces"),
+  TEXTURE("texture");
 
   private final String word;
 

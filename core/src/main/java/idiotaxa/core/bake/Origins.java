@@ -4,17 +4,16 @@ import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.GroupProposal;
 import idiotaxa.core.group.GroupProposer;
-import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Pieces;
+import idiotaxa.core.mesh.TextureImage;
 import idiotaxa.core.mesh.Weld;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** Reads group numbers from what a mesh carries. */
@@ -35,13 +34,16 @@ public final class Origins {
       case MATERIALS -> mesh.materials().size() > 1;
       case PARTS -> mesh.parts().size() > 1;
       case PIECES -> Pieces.of(mesh, Weld.of(mesh)).count() > 1;
+      case TEXTURE ->
+          mesh.hasUvs() && mesh.materials().stream().anyMatch(m -> !m.texture().isEmpty());
     };
   }
 
-  /** The first origin with data, in the order vertex colours, materials, parts, pieces. */
+  /** The first origin with data, in the order vertex colours, materials, parts, texture, pieces. */
   public static IdOrigin best(Mesh mesh) {
     for (IdOrigin origin :
-        List.of(IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.PARTS)) {
+        List.of(
+            IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.PARTS, IdOrigin.TEXTURE)) {
       if (hasData(mesh, origin)) {
         return origin;
       }
@@ -65,6 +67,24 @@ public final class Origins {
   }
 
   /**
+   * Reads the base colour textures of a mesh; where a material has none its base colour is read.
+   *
+   * @param textures one a material, empty where there is none
+   * @param palette groups to match; when empty, groups are made from the colours of the textures
+   * @throws IllegalArgumentException when there is nothing to tell groups by, naming the cure
+   */
+  public static OriginReading texture(
+      Mesh mesh, List<Optional<TextureImage>> textures, List<Group> palette) {
+    if (!mesh.hasUvs() || textures.stream().allMatch(Optional::isEmpty)) {
+      throw new IllegalArgumentException(
+          "the model has no texture that came with it; bring its images in together with it, or"
+              + " choose another origin, for example "
+              + best(mesh).word());
+    }
+    return new TextureReading(mesh, textures, palette).read();
+  }
+
+  /**
    * Reads an origin from the mesh's own data.
    *
    * @param palette groups to match; when empty, groups are made in order of first appearance. With a
@@ -75,6 +95,8 @@ public final class Origins {
     return switch (origin) {
       case CLAIMS ->
           throw new IllegalArgumentException("claims are kept by Idiotaxa, not by a mesh file");
+      case TEXTURE ->
+          throw new IllegalArgumentException("textures are files of their own beside a mesh");
       case VERTEX_COLORS -> vertexColors(mesh, palette);
       case MATERIALS -> {
         if (mesh.materials().isEmpty()) {
@@ -142,30 +164,12 @@ public final class Origins {
                 .fromVertexColors(COLOR_TOLERANCE)
                 .groups()
             : palette;
-    Map<Integer, Integer> groupOfColor = new HashMap<>();
-    Set<String> strays = new LinkedHashSet<>();
+    ColorSnap snap = new ColorSnap(groups, COLOR_TOLERANCE);
     int[] cornerGroup = new int[mesh.cornerCount()];
     for (int c = 0; c < cornerGroup.length; c++) {
-      int rgb = mesh.cornerColor()[c] & 0xFFFFFF;
-      cornerGroup[c] = groupOfColor.computeIfAbsent(rgb, color -> snap(color, groups, strays));
+      cornerGroup[c] = snap.groupOf(mesh.cornerColor()[c] & 0xFFFFFF);
     }
     return new OriginReading(
-        groups, SurfaceGroups.ofCorners(mesh, cornerGroup), List.copyOf(strays));
-  }
-
-  private static int snap(int color, List<Group> groups, Set<String> strays) {
-    int best = Group.UNCLAIMED;
-    double bestDistance = Double.POSITIVE_INFINITY;
-    for (Group group : groups) {
-      double distance = Rgb.distance(group.color(), color);
-      if (distance <= COLOR_TOLERANCE && distance < bestDistance) {
-        best = group.number();
-        bestDistance = distance;
-      }
-    }
-    if (best == Group.UNCLAIMED) {
-      strays.add(Rgb.toHex(color));
-    }
-    return best;
+        groups, SurfaceGroups.ofCorners(mesh, cornerGroup), snap.strays());
   }
 }

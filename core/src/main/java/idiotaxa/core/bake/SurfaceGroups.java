@@ -12,10 +12,12 @@ public final class SurfaceGroups {
 
   private final char[] ofTriangle;
   private final char[] ofTriangleCorner;
+  private final TextureGroups ofTexture;
 
-  private SurfaceGroups(char[] ofTriangle, char[] ofTriangleCorner) {
+  private SurfaceGroups(char[] ofTriangle, char[] ofTriangleCorner, TextureGroups ofTexture) {
     this.ofTriangle = ofTriangle;
     this.ofTriangleCorner = ofTriangleCorner;
+    this.ofTexture = ofTexture;
   }
 
   /**
@@ -26,7 +28,7 @@ public final class SurfaceGroups {
     for (int t = 0; t < groups.length; t++) {
       groups[t] = checked(faceGroup[mesh.triangleFace(t)]);
     }
-    return new SurfaceGroups(groups, null);
+    return new SurfaceGroups(groups, null, null);
   }
 
   /**
@@ -43,7 +45,16 @@ public final class SurfaceGroups {
           corners[3 * t] == corners[3 * t + 1] && corners[3 * t] == corners[3 * t + 2];
       groups[t] = isUniform ? corners[3 * t] : MIXED;
     }
-    return new SurfaceGroups(groups, corners);
+    return new SurfaceGroups(groups, corners, null);
+  }
+
+  /** Triangles whose material has no texture have one group each. */
+  static SurfaceGroups ofTexture(Mesh mesh, TextureGroups textures) {
+    char[] groups = new char[mesh.triangleCount()];
+    for (int t = 0; t < groups.length; t++) {
+      groups[t] = textures.hasTexture(t) ? MIXED : checked(textures.plainGroup(t));
+    }
+    return new SurfaceGroups(groups, null, textures);
   }
 
   private static char checked(int group) {
@@ -59,6 +70,9 @@ public final class SurfaceGroups {
     int group = ofTriangle[triangle];
     if (group != MIXED) {
       return group;
+    }
+    if (ofTexture != null) {
+      return ofTexture.at(triangle, w0, w1, w2);
     }
     int g0 = ofTriangleCorner[3 * triangle];
     int g1 = ofTriangleCorner[3 * triangle + 1];

@@ -1,7 +1,10 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.mesh.TextureImage;
+import java.net.URLDecoder;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.HashMap;
 import java.util.Map;
@@ -12,6 +15,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The JSON of a glTF file with its buffers. Buffers are inline, in the GLB, or files of the upload. */
 final class GltfDocument {
+  private static final int GLB_MAGIC = 0x676C5446;
   private static final int JSON_CHUNK = 0x4E4F534A;
   private static final int BIN_CHUNK = 0x004E4942;
   private static final String CURE = "export the file again";
@@ -30,6 +34,10 @@ final class GltfDocument {
     if (!version.startsWith("2.")) {
       throw refuse("asset.version", "this is glTF \"" + version + "\", not 2.0");
     }
+  }
+
+  static boolean isGlb(ByteBuffer bytes) {
+    return bytes.remaining() >= 4 && bytes.getInt(0) == GLB_MAGIC;
   }
 
   static GltfDocument ofJson(FileBundle bundle, ByteBuffer bytes) {
@@ -136,14 +144,7 @@ final class GltfDocument {
       }
       return binaryChunk;
     }
-    if (uri.startsWith("data:")) {
-      return decode(index, uri);
-    }
-    if (uri.contains("/") || uri.contains("\\") || uri.contains(":")) {
-      throw refuse("buffer " + index, "the buffer points outside of the upload (" + uri + ")");
-    }
-    return bundle
-        .open(java.net.URLDecoder.decode(uri.replace("+", "%2B"), java.nio.charset.StandardCharsets.UTF_8))
+    return ofUri("buffer " + index, uri)
         .orElseThrow(
             () ->
                 new FormatException(
@@ -153,15 +154,54 @@ final class GltfDocument {
                     "bring it in together with this one"));
   }
 
-  private ByteBuffer decode(int index, String uri) {
+  /** Inline data, or a file of the upload by its plain name; empty when that did not come along. */
+  private Optional<ByteBuffer> ofUri(String place, String uri) {
+    if (uri.startsWith("data:")) {
+      return Optional.of(decode(place, uri));
+    }
+    if (uri.contains("/") || uri.contains("\\") || uri.contains(":")) {
+      throw refuse(place, "it points outside of the upload (" + uri + ")");
+    }
+    return bundle.open(URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8));
+  }
+
+  private ByteBuffer decode(String place, String uri) {
     int comma = uri.indexOf(',');
     if (comma < 0 || !uri.substring(0, comma).endsWith(";base64")) {
-      throw refuse("buffer " + index, "the inline data is not base64");
+      throw refuse(place, "the inline data is not base64");
     }
     try {
       return ByteBuffer.wrap(Base64.getDecoder().decode(uri.substring(comma + 1)));
     } catch (IllegalArgumentException e) {
-      throw refuse("buffer " + index, "the inline data is not base64");
+      throw refuse(place, "the inline data is not base64");
     }
+  }
+
+  /** Index of a material's base colour image, −1 when it has none. */
+  int imageOfMaterial(int material) {
+    int texture =
+        element("materials", material)
+            .map(m -> m.at("/pbrMetallicRoughness/baseColorTexture/index").asInt(-1))
+            .orElse(-1);
+    return element("textures", texture).map(t -> t.path("source").asInt(-1)).orElse(-1);
+  }
+
+  /** An image's pixels; empty when there is no such image or its file is not in the upload. */
+  Optional<TextureImage> image(int index) {
+    JsonNode node = element("images", index).orElse(null);
+    if (node == null) {
+      return Optional.empty();
+    }
+    String place = "image " + index;
+    Optional<ByteBuffer> bytes =
+        node.has("bufferView")
+            ? Optional.of(view(node.path("bufferView").asInt(-1)))
+            : ofUri(place, plainName(node.path("uri").asString("")));
+    return bytes.map(b -> TextureDecoder.decode(bundle.mainName(), place, b));
+  }
+
+  /** Images may lie in a folder of their own; an upload knows plain names only. */
+  private static String plainName(String uri) {
+    return uri.startsWith("data:") ? uri : uri.substring(uri.lastIndexOf('/') + 1);
   }
 }

@@ -75,16 +75,13 @@ final class GltfReader {
               rgb,
               (float) pbr.path("roughnessFactor").asDouble(1),
               (float) pbr.path("metallicFactor").asDouble(1),
-              textureName(pbr.path("baseColorTexture"))));
+              imageName(document.imageOfMaterial(index))));
       index++;
     }
   }
 
-  /** Name of the image behind a texture: its own, its file's, or its number. */
-  private String textureName(JsonNode info) {
-    int texture = info.path("index").asInt(-1);
-    int image =
-        document.element("textures", texture).map(t -> t.path("source").asInt(-1)).orElse(-1);
+  /** Name of an image: its own, its file's, or its number; empty when there is none. */
+  private String imageName(int image) {
     return document
         .element("images", image)
         .map(

@@ -6,7 +6,6 @@ import java.util.Locale;
 
 /** Reads a mesh of any format that we know, told by its first bytes and its ending. */
 public final class MeshFiles {
-  private static final int GLB_MAGIC = 0x676C5446;
   private static final int PLY_MAGIC = 0x706C79;
 
   private MeshFiles() {}
@@ -28,7 +27,7 @@ public final class MeshFiles {
   private static Mesh parse(FileBundle bundle) {
     ByteBuffer bytes = bundle.openMain();
     String name = bundle.mainName().toLowerCase(Locale.ROOT);
-    if (bytes.remaining() >= 4 && bytes.getInt(0) == GLB_MAGIC) {
+    if (GltfDocument.isGlb(bytes)) {
       return new GltfReader(bundle).readGlb(bytes);
     }
     if (bytes.remaining() >= 4 && bytes.getInt(0) >>> 8 == PLY_MAGIC) {

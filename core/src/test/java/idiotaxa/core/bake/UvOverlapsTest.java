@@ -22,6 +22,7 @@ class UvOverlapsTest {
       Arrays.setAll(groups, f -> f % 3);
       Sheet sheet = SheetLayout.ONE.divide(mesh).get(0);
       UvTriangles triangles = UvTriangles.of(mesh, sheet, SIZE, SIZE);
+      byte[] texels = UvOverlaps.texels(mesh, sheet, SIZE, groups);
       long overlapping = 0;
       long conflicts = 0;
       for (int y = 0; y < SIZE; y++) {
@@ -38,6 +39,11 @@ class UvOverlapsTest {
           }
           overlapping += owners > 1 ? 1 : 0;
           conflicts += Integer.bitCount(seen) > 1 ? 1 : 0;
+          int expected =
+              owners < 2
+                  ? 0
+                  : Integer.bitCount(seen) > 1 ? UvOverlaps.CONFLICT : UvOverlaps.HARMLESS;
+          assertThat((int) texels[y * SIZE + x]).isEqualTo(expected);
         }
       }
       UvOverlaps.Result result = UvOverlaps.of(mesh, sheet, SIZE, groups);

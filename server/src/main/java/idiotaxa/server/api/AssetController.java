@@ -50,16 +50,21 @@ class AssetController {
     return assets.get(id);
   }
 
-  /** The files of one model: a .glb, or an .obj with its .mtl, and so on, or a zip of them. */
+  /**
+   * The files of one model: a .glb, or an .obj with its .mtl, and so on, or a zip of them.
+   *
+   * @param replaces a source whose place this one takes, whatever its name; absent for none
+   */
   @PostMapping("/{id}/models")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created bringIn(
       @PathVariable("id") long id,
       @RequestParam("role") String role,
+      @RequestParam(name = "replaces", required = false) Long replaces,
       @RequestParam("file") List<MultipartFile> uploads)
       throws IOException {
     try (Uploads received = new Uploads(uploads)) {
-      return new Created(imports.take(id, role, received.files()));
+      return new Created(imports.take(id, role, received.files(), replaces));
     }
   }
 

@@ -2,13 +2,20 @@ package idiotaxa.server.api;
 
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.align.AlignmentCheck;
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.format.PngWriter;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.server.service.LayoutService;
 import idiotaxa.server.service.ModelService;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
+import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -87,6 +94,28 @@ class ModelController {
       @PathVariable("id") long id,
       @RequestParam(name = "size", defaultValue = "1024") int size) {
     return models.overlaps(id, size);
+  }
+
+  /** Where the overlaps of a sheet are, to be laid over it. */
+  @GetMapping("/overlaps/{sheet}.png")
+  ResponseEntity<byte[]> overlapImage(
+      @PathVariable("id") long id,
+      @PathVariable("sheet") String sheet,
+      @RequestParam(name = "size", defaultValue = "1024") int size)
+      throws IOException {
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    PngWriter.write(models.overlapImage(id, sheet, size), Parallel.cores(), png);
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(png.toByteArray());
+  }
+
+  /** Takes a source off the desk. */
+  @PostMapping("/set-aside")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setAside(@PathVariable("id") long id) {
+    models.setAside(id);
   }
 
   /** How a source lies to the current target, and what would bring it there. */

@@ -3,10 +3,10 @@ package idiotaxa.server.job;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import idiotaxa.server.service.BakeService;
 import idiotaxa.server.service.HandoffService;
 import idiotaxa.server.service.ImportService;
 import idiotaxa.server.service.LayoutService;
+import idiotaxa.server.service.SheetBakes;
 import java.util.function.LongConsumer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -20,8 +20,8 @@ class Jobs {
   }
 
   @Bean
-  Task<Void> bakeSheet(BakeService bakes) {
-    return task(SchedulerQueue.BAKE_SHEET, bakes::bakeSheet);
+  Task<Void> bakeSheet(SheetBakes bakes) {
+    return task(SchedulerQueue.BAKE_SHEET, bakes::bake);
   }
 
   @Bean

@@ -110,7 +110,7 @@ public class AssetViews {
   public record Bake(
       long id,
       long targetId,
-      Long sourceId,
+      List<Long> sourceIds,
       BakeSettings settings,
       LocalDateTime createdAt,
       List<BakeSheet> sheets) {}
@@ -195,7 +195,7 @@ public class AssetViews {
     return new Bake(
         b.id(),
         b.targetId(),
-        b.sourceId(),
+        b.sourceIds(),
         json.readValue(b.settings(), BakeSettings.class),
         b.createdAt(),
         bakes.sheets(b.id()).stream().map(this::sheet).toList());

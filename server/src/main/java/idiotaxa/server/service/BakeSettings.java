@@ -2,12 +2,14 @@ package idiotaxa.server.service;
 
 import idiotaxa.core.bake.IdOrigin;
 import idiotaxa.core.bake.SheetSettings;
+import java.util.List;
 
 /**
  * What an artist chooses for a bake.
  *
  * @param origin word of {@link IdOrigin}
- * @param isFromSource whether IDs are read from the source by rays, else from the target itself
+ * @param isFromSource whether IDs are read from sources by rays, else from the target itself
+ * @param sourceIds which sources, null for all that the asset has
  * @param size side of a sheet, px
  * @param samples a texel
  * @param padding px, −1 for the whole sheet
@@ -18,6 +20,7 @@ import idiotaxa.core.bake.SheetSettings;
 public record BakeSettings(
     String origin,
     boolean isFromSource,
+    List<Long> sourceIds,
     int size,
     int samples,
     int padding,

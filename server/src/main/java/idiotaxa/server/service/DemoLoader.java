@@ -78,7 +78,7 @@ public class DemoLoader implements ApplicationRunner {
       try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
         GlbWriter.write(mesh, out);
       }
-      imports.take(asset, role, Map.of(name, file));
+      imports.take(asset, role, Map.of(name, file), null);
     } finally {
       Files.deleteIfExists(file);
     }

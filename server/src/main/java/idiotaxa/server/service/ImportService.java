@@ -42,10 +42,12 @@ public class ImportService {
    * Stores the files of one model and queues their reading.
    *
    * @param files local files by plain name, one of them a model
+   * @param replaces a revision whose place this one takes once it is read, null for none
    * @return the new revision
    */
   @Transactional
-  public long take(long assetId, String role, Map<String, Path> files) throws IOException {
+  public long take(long assetId, String role, Map<String, Path> files, Long replaces)
+      throws IOException {
     assets.find(assetId).orElseThrow(() -> new NotFoundException("asset", assetId));
     if (!role.equals(RevisionStore.TARGET) && !role.equals(RevisionStore.SOURCE)) {
       throw new IllegalArgumentException("A model is a target or a source, not a " + role + ".");
@@ -55,7 +57,7 @@ public class ImportService {
         revisions.list(assetId).stream()
             .filter(r -> r.role().equals(role) && !r.state().equals(RevisionStore.REFUSED))
             .count();
-    long id = revisions.create(assetId, role, label(count), main);
+    long id = revisions.create(assetId, role, label(count), main, replaces);
     for (Map.Entry<String, Path> file : files.entrySet()) {
       revisions.addFile(id, file.getKey(), blobs.put(file.getValue()).id());
     }

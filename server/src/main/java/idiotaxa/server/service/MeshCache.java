@@ -21,8 +21,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. A
- * mesh is read once however many ask for it at the same
- * time, and reading one keeps nobody from another.
+ * mesh is read once however many ask for it at the same time, and reading one keeps nobody from
+ * another.
  */
 @Component
 public class MeshCache {
@@ -104,10 +104,20 @@ public class MeshCache {
     return alignment == null ? mesh : json.readValue(alignment, Alignment.class).apply(mesh);
   }
 
-  private CachedMesh read(RevisionStore.RevisionRow row) {
+  /** The files that a revision came with. */
+  public FileBundle bundle(long revisionId) {
+    return bundle(
+        revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId)));
+  }
+
+  private FileBundle bundle(RevisionStore.RevisionRow row) {
     Map<String, Path> paths = new HashMap<>();
     revisions.files(row.id()).forEach((name, blob) -> paths.put(name, files.file(blob)));
-    Mesh mesh = MeshFiles.read(FileBundle.of(row.fileName(), paths));
+    return FileBundle.of(row.fileName(), paths);
+  }
+
+  private CachedMesh read(RevisionStore.RevisionRow row) {
+    Mesh mesh = MeshFiles.read(bundle(row));
     if (row.uvBlobId() != null) {
       mesh = mesh.withCornerUvs(UvFile.read(files.file(row.uvBlobId())));
     }

@@ -7,6 +7,8 @@ import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.SheetPlan;
 import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.format.PngImage;
+import idiotaxa.core.mask.OverlapImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.server.store.RevisionStore;
@@ -92,9 +94,8 @@ public class ModelService {
   public AlignmentCheck.Result checkAlignment(long revisionId) {
     RevisionStore.RevisionRow source = row(revisionId);
     RevisionStore.RevisionRow target =
-        revisions.list(source.assetId()).stream()
-            .filter(r -> r.isCurrent() && r.role().equals(RevisionStore.TARGET))
-            .reduce((first, last) -> last)
+        revisions
+            .currentTarget(source.assetId())
             .orElseThrow(() -> new ConflictException("Bring in a target first."));
     return checks.get(
         new Pair(target.id(), revisionId),
@@ -112,8 +113,17 @@ public class ModelService {
         revisionId, alignment.changesNothing() ? null : json.writeValueAsString(alignment));
   }
 
+  /** Takes a source off the desk; bringing its file in again puts it back. */
+  public void setAside(long revisionId) {
+    if (!row(revisionId).role().equals(RevisionStore.SOURCE)) {
+      throw new ConflictException("A target is replaced by bringing in another, not set aside.");
+    }
+    revisions.setAside(revisionId);
+  }
+
   /** Overlaps of one sheet. */
-  public record SheetOverlaps(String sheet, UvOverlaps.Result overlaps) {}
+  public record SheetOverlaps(
+      String sheet, int tileU, int tileV, UvOverlaps.Result overlaps) {}
 
   /** Texels with more than one owner, told apart by the present claims. */
   public List<SheetOverlaps> overlaps(long revisionId, int size) {
@@ -123,9 +133,27 @@ public class ModelService {
     int[] groups = claims.faceGroups(row.assetId(), revisionId);
     List<SheetOverlaps> out = new ArrayList<>();
     for (Sheet sheet : plan.divide(mesh)) {
-      out.add(new SheetOverlaps(sheet.name(), UvOverlaps.of(mesh, sheet, size, groups)));
+      out.add(
+          new SheetOverlaps(
+              sheet.name(),
+              sheet.tileU(),
+              sheet.tileV(),
+              UvOverlaps.of(mesh, sheet, size, groups)));
     }
     return out;
+  }
+
+  /** Where the overlaps of one sheet are, as a picture to lay over it. */
+  public PngImage overlapImage(long revisionId, String sheetName, int size) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    Mesh mesh = meshes.get(revisionId).mesh();
+    Sheet sheet =
+        assets.sheetPlan(row.assetId()).divide(mesh).stream()
+            .filter(s -> s.name().equals(sheetName))
+            .findFirst()
+            .orElseThrow(() -> new NotFoundException("sheet " + sheetName + " of", revisionId));
+    int[] groups = claims.faceGroups(row.assetId(), revisionId);
+    return OverlapImage.of(size, UvOverlaps.texels(mesh, sheet, size, groups));
   }
 
   private RevisionStore.RevisionRow row(long revisionId) {

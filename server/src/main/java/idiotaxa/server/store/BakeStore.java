@@ -2,6 +2,7 @@ package idiotaxa.server.store;
 
 import static idiotaxa.server.store.db.Tables.BAKE;
 import static idiotaxa.server.store.db.Tables.BAKE_SHEET;
+import static idiotaxa.server.store.db.Tables.BAKE_SOURCE;
 
 import idiotaxa.server.store.db.tables.records.BakeRecord;
 import idiotaxa.server.store.db.tables.records.BakeSheetRecord;
@@ -24,7 +25,7 @@ public class BakeStore {
   }
 
   /**
-   * @param sourceId null when IDs are read from the target itself
+   * @param sourceIds empty when IDs are read from the target itself
    * @param settings JSON
    * @param targetVersion state of the target's geometry that was baked
    */
@@ -32,12 +33,16 @@ public class BakeStore {
       long id,
       long assetId,
       long targetId,
-      Long sourceId,
+      List<Long> sourceIds,
       String settings,
       int journalPosition,
       int targetVersion,
       boolean isCancelled,
-      LocalDateTime createdAt) {}
+      LocalDateTime createdAt) {
+    public boolean isFromTarget() {
+      return sourceIds.isEmpty();
+    }
+  }
 
   /**
    * @param state see {@link JobState}
@@ -55,18 +60,22 @@ public class BakeStore {
       String report) {}
 
   public long create(
-      RevisionStore.RevisionRow target, Long sourceId, String settings, int journalPosition) {
-    return db.insertInto(BAKE)
+      RevisionStore.RevisionRow target,
+      List<Long> sourceIds,
+      String settings,
+      int journalPosition) {
+    long id = db.insertInto(BAKE)
         .set(BAKE.ASSET_ID, target.assetId())
         .set(BAKE.TARGET_ID, target.id())
         .set(BAKE.TARGET_VERSION, target.geometryVersion())
-        .set(BAKE.SOURCE_ID, sourceId)
         .set(BAKE.SETTINGS, settings)
         .set(BAKE.JOURNAL_POSITION, journalPosition)
         .set(BAKE.IS_CANCELLED, false)
         .set(BAKE.CREATED_AT, LocalDateTime.now(clock))
         .returning(BAKE.ID)
         .fetchSingle(BAKE.ID);
+    sourceIds.forEach(source -> db.insertInto(BAKE_SOURCE).values(id, source).execute());
+    return id;
   }
 
   public long addSheet(long bakeId, String name) {
@@ -81,7 +90,7 @@ public class BakeStore {
   }
 
   public Optional<BakeRow> find(long id) {
-    return db.selectFrom(BAKE).where(BAKE.ID.eq(id)).fetchOptional(BakeStore::row);
+    return db.selectFrom(BAKE).where(BAKE.ID.eq(id)).fetchOptional(this::row);
   }
 
   /** Newest first. */
@@ -89,7 +98,7 @@ public class BakeStore {
     return db.selectFrom(BAKE)
         .where(BAKE.ASSET_ID.eq(assetId))
         .orderBy(BAKE.ID.desc())
-        .fetch(BakeStore::row);
+        .fetch(this::row);
   }
 
   public List<SheetRow> sheets(long bakeId) {
@@ -148,17 +157,25 @@ public class BakeStore {
         .execute();
   }
 
-  private static BakeRow row(BakeRecord r) {
+  private BakeRow row(BakeRecord r) {
     return new BakeRow(
         r.getId(),
         r.getAssetId(),
         r.getTargetId(),
-        r.getSourceId(),
+        sourceIds(r.getId()),
         r.getSettings(),
         r.getJournalPosition(),
         r.getTargetVersion(),
         r.getIsCancelled(),
         r.getCreatedAt());
+  }
+
+  private List<Long> sourceIds(long bakeId) {
+    return db.select(BAKE_SOURCE.REVISION_ID)
+        .from(BAKE_SOURCE)
+        .where(BAKE_SOURCE.BAKE_ID.eq(bakeId))
+        .orderBy(BAKE_SOURCE.REVISION_ID)
+        .fetch(BAKE_SOURCE.REVISION_ID);
   }
 
   private static SheetRow sheetRow(BakeSheetRecord r) {

@@ -54,13 +54,18 @@ public class RevisionStore {
       Long uvBlobId,
       int geometryVersion) {}
 
-  public long create(long assetId, String role, String label, String fileName) {
+  /**
+   * @param replacesId null for none
+   */
+  public long create(
+      long assetId, String role, String label, String fileName, Long replacesId) {
     return db.insertInto(REVISION)
         .set(REVISION.ASSET_ID, assetId)
         .set(REVISION.ROLE, role)
         .set(REVISION.LABEL, label)
         .set(REVISION.FILE_NAME, fileName)
         .set(REVISION.STATE, READING)
+        .set(REVISION.REPLACES_ID, replacesId)
         .set(REVISION.CLAIMED_SHARE, 0.0)
         .set(REVISION.IS_CURRENT, false)
         .set(REVISION.CREATED_AT, LocalDateTime.now(clock))
@@ -92,12 +97,34 @@ public class RevisionStore {
         .fetch(RevisionStore::row);
   }
 
+  public Optional<RevisionRow> currentTarget(long assetId) {
+    return list(assetId).stream()
+        .filter(r -> r.isCurrent() && r.role().equals(TARGET))
+        .reduce((first, last) -> last);
+  }
+
+  public List<RevisionRow> currentSources(long assetId) {
+    return list(assetId).stream().filter(r -> r.isCurrent() && r.role().equals(SOURCE)).toList();
+  }
+
+  /** Takes a revision off the asset's desk; it stays, with its claims and bakes. */
+  public void setAside(long id) {
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(REVISION.ID.eq(id)).execute();
+  }
+
   /** The file is read: the revision takes the place of the one that it replaces. */
   public void setReady(RevisionRow revision, String inspection) {
     var replaced =
         REVISION.ASSET_ID.eq(revision.assetId()).and(REVISION.ROLE.eq(revision.role()));
     if (revision.role().equals(SOURCE)) {
-      replaced = replaced.and(REVISION.FILE_NAME.eq(revision.fileName()));
+      Long replaces =
+          db.select(REVISION.REPLACES_ID)
+              .from(REVISION)
+              .where(REVISION.ID.eq(revision.id()))
+              .fetchSingle(REVISION.REPLACES_ID);
+      replaced =
+          replaced.and(
+              REVISION.FILE_NAME.eq(revision.fileName()).or(REVISION.ID.eq(replaces)));
     }
     db.update(REVISION).set(REVISION.IS_CURRENT, false).where(replaced).execute();
     db.update(REVISION)

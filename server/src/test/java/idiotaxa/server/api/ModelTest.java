@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.within;
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -138,13 +141,17 @@ class ModelTest {
   }
 
   private JsonNode bake(String origin, boolean isFromSource) {
+    return bake(origin, isFromSource, "null");
+  }
+
+  private JsonNode bake(String origin, boolean isFromSource, String sourceIds) {
     api.post(
         "/api/assets/" + asset + "/bakes",
         """
-        {"origin": "%s", "isFromSource": %s, "size": 64, "samples": 1, "padding": 0,
+        {"origin": "%s", "isFromSource": %s, "sourceIds": %s, "size": 64, "samples": 1, "padding": 0,
          "reachOutward": null, "reachInward": null, "pairing": "fitting"}
         """
-            .formatted(origin, isFromSource));
+            .formatted(origin, isFromSource, sourceIds));
     JsonNode state =
         api.waitFor(
             asset,
@@ -152,8 +159,78 @@ class ModelTest {
     return state.get("bakes").get(0).get("sheets").get(0).get("result").get("report");
   }
 
+  /** One of the two quads alone. */
+  private static Map<String, byte[]> half(String name, String part) {
+    String obj = new String(TestModels.twoQuads().get("quads.obj"), StandardCharsets.UTF_8);
+    String other = part.equals("left") ? "o right\nusemtl slate\nf.*\n" : "o left\nusemtl oak\nf.*\n";
+    return Map.of(
+        name, bytes(obj.replaceAll(other, "")), "quads.mtl", TestModels.twoQuads().get("quads.mtl"));
+  }
+
   @Test
-  void overlapIsHarmlessOrAConflictByClaimsAndGoneWithSheetsByHand() {
+  void severalSourcesAreReadTogetherOrSomeOfThem() {
+    long target = bringIn("target", TestModels.twoQuads());
+    long left = bringIn("source", half("left.obj", "left"));
+    bringIn("source", half("right.obj", "right"));
+    api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
+    JsonNode both = bake("materials", true);
+    assertThat(both.get("missed").asLong()).isZero();
+    assertThat(both.get("groupTexels").get(1).asLong()).isEqualTo(32 * 64);
+    assertThat(both.get("groupTexels").get(2).asLong()).isEqualTo(32 * 64);
+
+    var oneValue = api.send("POST", "/api/assets/" + asset + "/bakes", settings(left));
+    assertThat(ApiClient.detail(oneValue)).contains("left.obj has no materials to tell");
+    api.post(
+        "/api/assets/" + asset + "/revisions/" + left + "/claims",
+        "{\"groupId\": %s, \"faceRanges\": [0, 1]}"
+            .formatted(api.json("/api/assets/" + asset).get("groups").get(1).get("id")));
+    JsonNode alone = bake("claims", true, "[" + left + "]");
+    // Beyond the edge of the source a texel falls back to the closest point within the reach.
+    long found = 32 * 64 + alone.get("fallback").asLong();
+    assertThat(alone.get("groupTexels").get(2).asLong()).isEqualTo(found);
+    assertThat(alone.get("missed").asLong()).isEqualTo(64 * 64 - found).isPositive();
+
+    send("POST", "/api/revisions/" + left + "/set-aside", null);
+    assertThat(revision(left).get("isCurrent").asBoolean()).isFalse();
+    var gone = api.send("POST", "/api/assets/" + asset + "/bakes", settings(left));
+    assertThat(gone.statusCode()).isEqualTo(409);
+    assertThat(ApiClient.detail(gone)).contains("choose again which");
+    assertThat(api.send("POST", "/api/revisions/" + target + "/set-aside", null).statusCode())
+        .isEqualTo(409);
+  }
+
+  private static String settings(long sourceId) {
+    return """
+        {"origin": "materials", "isFromSource": true, "sourceIds": [%d], "size": 64, "samples": 1,
+         "padding": 0, "reachOutward": null, "reachInward": null, "pairing": "all"}
+        """
+        .formatted(sourceId);
+  }
+
+  @Test
+  void textureIsAnOriginOnceItsImageCameAlong() throws IOException {
+    BufferedImage image = new BufferedImage(2, 1, BufferedImage.TYPE_INT_RGB);
+    image.setRGB(0, 0, 0xFF0000);
+    image.setRGB(1, 0, 0x0000FF);
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    ImageIO.write(image, "png", png);
+    Map<String, byte[]> files = new TreeMap<>(TestModels.twoQuads());
+    files.put("quads.mtl", bytes("newmtl oak\nmap_Kd map.png\nnewmtl slate\nmap_Kd map.png\n"));
+    files.put("map.png", png.toByteArray());
+    bringIn("target", files);
+    for (String group : new String[] {"rope #FF0000", "glass #0000FF"}) {
+      String[] words = group.split(" ");
+      api.post(
+          "/api/assets/" + asset + "/groups",
+          "{\"name\": \"%s\", \"color\": \"%s\"}".formatted(words[0], words[1]));
+    }
+    JsonNode report = bake("texture", false);
+    assertThat(report.get("groupTexels").get(1).asLong()).isEqualTo(32 * 64);
+    assertThat(report.get("groupTexels").get(2).asLong()).isEqualTo(32 * 64);
+  }
+
+  @Test
+  void overlapIsHarmlessOrAConflictByClaimsAndGoneWithSheetsByHand() throws IOException {
     String stacked =
         new String(TestModels.twoQuads().get("quads.obj"), StandardCharsets.UTF_8)
             .replace("f 2/2 5/5 6/6 3/3", "f 2/1 5/2 6/3 3/4");
@@ -162,6 +239,12 @@ class ModelTest {
     JsonNode harmless = api.json(path).get(0).get("overlaps");
     assertThat(harmless.get("overlapping").asLong()).isEqualTo(64 * 128);
     assertThat(harmless.get("conflicts").asLong()).isZero();
+    BufferedImage shaded =
+        ImageIO.read(
+            new ByteArrayInputStream(
+                api.bytes("/api/revisions/" + id + "/overlaps/1001.png?size=128")));
+    assertThat(shaded.getRGB(0, 0)).isEqualTo(0xFF000000);
+    assertThat(shaded.getRGB(64, 0) >>> 24).as("the free half").isZero();
     api.post("/api/assets/" + asset + "/revisions/" + id + "/proposal?from=parts", "");
     assertThat(api.json(path).get(0).get("overlaps").get("conflicts").asLong()).isEqualTo(64 * 128);
     send(

@@ -1,0 +1,66 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * The group of every point of a textured surface: the nearest texel's. Outside the unit square the
+ * texture repeats, as the glTF default sampler has it.
+ */
+final class TextureGroups {
+  private final Mesh mesh;
+  private final IndexImage[] ofMaterial;
+  private final char[] plainOfMaterial;
+
+  /** Group numbers of a texture, rows downwards. */
+  record IndexImage(int width, int height, char[] groups) {}
+
+  /**
+   * @param ofMaterial one a material, null where it has no texture
+   * @param plainOfMaterial group of a material without texture, and last that of no material
+   */
+  TextureGroups(Mesh mesh, IndexImage[] ofMaterial, char[] plainOfMaterial) {
+    this.mesh = mesh;
+    this.ofMaterial = ofMaterial;
+    this.plainOfMaterial = plainOfMaterial;
+  }
+
+  private int material(int triangle) {
+    return mesh.faceMaterial()[mesh.triangleFace(triangle)];
+  }
+
+  boolean hasTexture(int triangle) {
+    int m = material(triangle);
+    return m != Mesh.NO_MATERIAL && ofMaterial[m] != null && hasUvs(triangle);
+  }
+
+  private boolean hasUvs(int triangle) {
+    boolean isComplete = true;
+    for (int k = 0; k < 3; k++) {
+      isComplete &= Float.isFinite(mesh.cornerUv()[2 * mesh.triangleCorner(triangle, k)]);
+    }
+    return isComplete;
+  }
+
+  int plainGroup(int triangle) {
+    int m = material(triangle);
+    return plainOfMaterial[m == Mesh.NO_MATERIAL ? plainOfMaterial.length - 1 : m];
+  }
+
+  /** Only for triangles that have a texture. */
+  int at(int triangle, double w0, double w1, double w2) {
+    float[] uv = mesh.cornerUv();
+    int a = 2 * mesh.triangleCorner(triangle, 0);
+    int b = 2 * mesh.triangleCorner(triangle, 1);
+    int c = 2 * mesh.triangleCorner(triangle, 2);
+    double u = w0 * uv[a] + w1 * uv[b] + w2 * uv[c];
+    double v = w0 * uv[a + 1] + w1 * uv[b + 1] + w2 * uv[c + 1];
+    IndexImage image = ofMaterial[material(triangle)];
+    int x = texel(u - Math.floor(u), image.width());
+    int y = image.height() - 1 - texel(v - Math.floor(v), image.height());
+    return image.groups()[y * image.width() + x];
+  }
+
+  private static int texel(double share, int size) {
+    return Math.min(size - 1, (int) (share * size));
+  }
+}

@@ -1,0 +1,96 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.format.TextureFiles;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshMerger;
+import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.server.store.BakeStore;
+import idiotaxa.server.store.RevisionStore;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.springframework.stereotype.Component;
+
+/** What a bake reads IDs from: one revision, or several sources put together. */
+@Component
+public class BakeInputs {
+  private final RevisionStore revisions;
+  private final MeshCache meshes;
+  private final ClaimService claims;
+  private final GroupService groups;
+
+  BakeInputs(
+      RevisionStore revisions, MeshCache meshes, ClaimService claims, GroupService groups) {
+    this.revisions = revisions;
+    this.meshes = meshes;
+    this.claims = claims;
+    this.groups = groups;
+  }
+
+  /** The surface that is read, as it lies on its target. */
+  public Mesh mesh(List<Long> revisionIds) {
+    return MeshMerger.merge(revisionIds.stream().map(meshes::aligned).toList());
+  }
+
+  /**
+   * A bake that would come out empty or in one colour is refused with the cure.
+   *
+   * @throws ConflictException when the origin has nothing to tell groups by
+   */
+  void check(IdOrigin origin, List<Long> revisionIds) {
+    List<RevisionStore.RevisionRow> rows =
+        revisionIds.stream().map(id -> revisions.find(id).orElseThrow()).toList();
+    String names =
+        rows.stream().map(RevisionStore.RevisionRow::fileName).collect(Collectors.joining(" and "));
+    if (origin == IdOrigin.CLAIMS) {
+      if (rows.stream().allMatch(r -> r.claimedShare() == 0)) {
+        throw new ConflictException(
+            "Nothing is claimed on " + names + "; sort it first or choose another origin.");
+      }
+      return;
+    }
+    Mesh mesh = mesh(revisionIds);
+    if (!Origins.hasData(mesh, origin)) {
+      throw new ConflictException(
+          "%s has no %s to tell groups by, the map would come out in one colour; %s has data."
+              .formatted(names, origin.word().replace('-', ' '), Origins.best(mesh).word()));
+    }
+  }
+
+  /**
+   * @param mesh of these revisions, in this order
+   */
+  OriginReading read(
+      BakeStore.BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    List<Group> palette = groups.palette(bake.assetId(), "asset").groups();
+    if (origin == IdOrigin.CLAIMS) {
+      int[] faces =
+          revisionIds.stream()
+              .flatMapToInt(
+                  id -> IntStream.of(claims.faceGroups(bake.assetId(), id, bake.journalPosition())))
+              .toArray();
+      return Origins.claims(mesh, faces, palette);
+    }
+    if (palette.isEmpty()) {
+      throw new ConflictException(
+          "The asset has no groups yet; make some on Sort, for example by a proposal.");
+    }
+    return origin == IdOrigin.TEXTURE
+        ? Origins.texture(mesh, textures(revisionIds), palette)
+        : Origins.read(mesh, origin, palette);
+  }
+
+  private List<Optional<TextureImage>> textures(List<Long> revisionIds) {
+    List<Optional<TextureImage>> out = new ArrayList<>();
+    for (long id : revisionIds) {
+      out.addAll(TextureFiles.read(meshes.bundle(id), meshes.get(id).mesh()));
+    }
+    return out;
+  }
+}

@@ -1,0 +1,146 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.CancelledException;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.Reach;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetMapsFile;
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.server.store.BakeStore;
+import idiotaxa.server.store.BlobStore;
+import idiotaxa.server.store.JobState;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Bakes sheets that were queued. */
+@Service
+public class SheetBakes {
+  private static final Logger LOG = LoggerFactory.getLogger(SheetBakes.class);
+
+  private final AssetService assetService;
+  private final BakeStore bakes;
+  private final BlobStore blobs;
+  private final BlobFiles files;
+  private final MeshCache meshes;
+  private final BakeInputs inputs;
+  private final JsonMapper json;
+
+  public SheetBakes(
+      AssetService assetService,
+      BakeStore bakes,
+      BlobStore blobs,
+      BlobFiles files,
+      MeshCache meshes,
+      BakeInputs inputs,
+      JsonMapper json) {
+    this.assetService = assetService;
+    this.bakes = bakes;
+    this.blobs = blobs;
+    this.files = files;
+    this.meshes = meshes;
+    this.inputs = inputs;
+    this.json = json;
+  }
+
+  /** Bakes a sheet; run by a job, repeatable: the result is written in one step at the end. */
+  public void bake(long sheetId) {
+    BakeStore.SheetRow row = bakes.findSheet(sheetId).orElse(null);
+    if (row == null || JobState.isEnded(row.state())) {
+      return;
+    }
+    BakeStore.BakeRow bake = bakes.find(row.bakeId()).orElseThrow();
+    DatabaseProgress progress =
+        new DatabaseProgress(
+            (doing, share) -> bakes.setProgress(sheetId, doing, share),
+            () -> bakes.isCancelled(bake.id()));
+    try {
+      bake(bake, row, progress);
+    } catch (CancelledException e) {
+      bakes.setEnded(sheetId, JobState.CANCELLED, null);
+    } catch (IllegalArgumentException | ConflictException e) {
+      bakes.setEnded(sheetId, JobState.FAILED, e.getMessage());
+    } catch (IOException | RuntimeException e) {
+      LOG.error("Sheet {} of bake {} failed and will not be tried again", row.name(), bake.id(), e);
+      bakes.setEnded(sheetId, JobState.FAILED, "The bake failed: " + e);
+    }
+  }
+
+  private void bake(BakeStore.BakeRow bake, BakeStore.SheetRow row, Progress progress)
+      throws IOException {
+    if (progress.isCancelled()) {
+      throw new CancelledException();
+    }
+    progress.at("reading the models", 0);
+    BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
+    Mesh target = meshes.get(bake.targetId()).mesh();
+    Sheet sheet =
+        assetService.sheetPlan(bake.assetId()).divide(target).stream()
+            .filter(s -> s.name().equals(row.name()))
+            .findFirst()
+            .orElseThrow(() -> new ConflictException("The target has no sheet " + row.name()));
+    List<Long> readFrom = bake.isFromTarget() ? List.of(bake.targetId()) : bake.sourceIds();
+    Mesh readMesh = inputs.mesh(readFrom);
+    Pairing pairing = bake.isFromTarget() ? null : pairing(settings, target, readMesh);
+    OriginReading reading =
+        inputs.read(bake, IdOrigin.parse(settings.origin()), readFrom, readMesh);
+    PreparedBake prepared =
+        pairing == null
+            ? PreparedBake.fromTarget(target, reading)
+            : PreparedBake.fromSource(
+                target, readMesh, reading, pairing, reach(settings), Parallel.cores(), progress);
+    SheetSettings sampling =
+        new SheetSettings(
+            settings.size(), settings.size(), settings.samples(), false, Parallel.cores());
+    BakedSheet baked = prepared.bake(sheet, sampling, progress);
+    progress.at("storing the maps", 1);
+    long blob = store(baked);
+    SheetResult result =
+        new SheetResult(
+            baked.report(),
+            prepared.reach().orElse(null),
+            pairing == null ? "none" : pairing.word(),
+            reading.strays());
+    bakes.setDone(row.id(), blob, json.writeValueAsString(result));
+  }
+
+  private static Pairing pairing(BakeSettings settings, Mesh target, Mesh source) {
+    return switch (settings.pairing()) {
+      case "all" -> Pairing.all(target);
+      case "names" -> Pairing.byNames(target, source);
+      default -> Pairing.fitting(target, source);
+    };
+  }
+
+  private static Optional<Reach> reach(BakeSettings settings) {
+    return settings.reachOutward() == null
+        ? Optional.empty()
+        : Optional.of(new Reach(settings.reachOutward(), settings.reachInward()));
+  }
+
+  private long store(BakedSheet baked) throws IOException {
+    Path file = files.temporary(".maps");
+    try {
+      try (OutputStream out = Files.newOutputStream(file)) {
+        SheetMapsFile.write(baked.maps(), out);
+      }
+      return blobs.put(file).id();
+    } finally {
+      Files.deleteIfExists(file);
+    }
+  }
+}

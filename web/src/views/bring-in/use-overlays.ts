@@ -1,0 +1,29 @@
+import { shallowRef, watch } from 'vue'
+import { orSay } from '@/components/say'
+import { useAssetStore } from '@/stores/asset'
+import { useModelsStore } from '@/stores/models'
+import type { ShallowRef } from 'vue'
+import type { Revision } from '@/api/types'
+import type { Overlay } from '@/stage/stage'
+
+/** Models of some revisions, each as it is aligned, to be laid over another. */
+export function useOverlays(revisions: () => Revision[]): ShallowRef<Overlay[]> {
+  const store = useAssetStore()
+  const models = useModelsStore()
+  const overlays = shallowRef<Overlay[]>([])
+
+  watch(
+    () => JSON.stringify(revisions().map((r) => [r.id, r.geometryVersion, r.alignment])),
+    async (wanted) => {
+      const shown = revisions()
+      await orSay(async () => {
+        const loaded = await Promise.all(shown.map((r) => models.get(store.asset!.id, r)))
+        const stillWanted = JSON.stringify(revisions().map((r) => [r.id, r.geometryVersion, r.alignment]))
+        if (wanted !== stillWanted) return
+        overlays.value = shown.map((r, i) => ({ model: loaded[i]!, alignment: r.alignment }))
+      })
+    },
+    { immediate: true }
+  )
+  return overlays
+}

@@ -1,17 +1,17 @@
 package idiotaxa.core.mesh;
 
 /** Disjoint sets with path halving and union by smaller root (Tarjan 1975). */
-final class UnionFind {
+public final class UnionFind {
   private final int[] parent;
 
-  UnionFind(int size) {
+  public UnionFind(int size) {
     parent = new int[size];
     for (int i = 0; i < size; i++) {
       parent[i] = i;
     }
   }
 
-  int find(int element) {
+  public int find(int element) {
     int i = element;
     while (parent[i] != i) {
       parent[i] = parent[parent[i]];
@@ -20,7 +20,7 @@ final class UnionFind {
     return i;
   }
 
-  void union(int a, int b) {
+  public void union(int a, int b) {
     int rootA = find(a);
     int rootB = find(b);
     if (rootA < rootB) {
@@ -31,7 +31,7 @@ final class UnionFind {
   }
 
   /** Labels 0 … n−1 in order of first appearance. */
-  FaceLabels labels() {
+  public FaceLabels labels() {
     int[] labels = new int[parent.length];
     int count = 0;
     for (int i = 0; i < parent.length; i++) {

@@ -2,6 +2,7 @@ package idiotaxa.core.unwrap;
 
 import idiotaxa.core.array.IntList;
 import idiotaxa.core.mesh.EdgeMap;
+import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,6 +1,7 @@
 package idiotaxa.core.unwrap;
 
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayDeque;
 import java.util.ArrayList;

@@ -1,6 +1,7 @@
 package idiotaxa.core.unwrap;
 
 import idiotaxa.core.mesh.EdgeMap;
+import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Weld;
 import java.util.ArrayList;

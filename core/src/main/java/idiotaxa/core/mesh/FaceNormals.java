@@ -1,13 +1,14 @@
-package idiotaxa.core.unwrap;
-
-import idiotaxa.core.mesh.Mesh;
+package idiotaxa.core.mesh;
 
 /** Area-weighted normals of faces: xyz of unit length, and the area in square metres. */
-final class FaceNormals {
-  final float[] normal;
-  final double[] area;
+public final class FaceNormals {
+  /** xyz a face, of unit length; zero where a face has no area. */
+  public final float[] normal;
 
-  FaceNormals(Mesh mesh) {
+  /** Square metres a face. */
+  public final double[] area;
+
+  public FaceNormals(Mesh mesh) {
     normal = new float[3 * mesh.faceCount()];
     area = new double[mesh.faceCount()];
     double[] sum = new double[3];
@@ -39,14 +40,15 @@ final class FaceNormals {
     }
   }
 
-  double dot(int face, double[] direction) {
+  /** Cosine of the angle between a face's normal and a unit direction. */
+  public double dot(int face, double[] direction) {
     return normal[3 * face] * direction[0]
         + normal[3 * face + 1] * direction[1]
         + normal[3 * face + 2] * direction[2];
   }
 
   /** Of several faces, square metres. */
-  double areaOf(int[] faces) {
+  public double areaOf(int[] faces) {
     double sum = 0;
     for (int f : faces) {
       sum += area[f];

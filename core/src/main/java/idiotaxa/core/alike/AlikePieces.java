@@ -1,0 +1,73 @@
+package idiotaxa.core.alike;
+
+import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Weld;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Puts pieces that are equal up to a rigid motion or a mirror into one class. Pieces are told apart by
+ * counts and moments first; that two are alike is always proven by laying one on the other.
+ */
+public final class AlikePieces {
+  /** Of a piece's radius: what survives single precision and an exporter's rounding. */
+  public static final double TOLERANCE = 1e-3;
+
+  private AlikePieces() {}
+
+  /** Pieces with equal counts, as far as they were told apart. */
+  private record Known(PieceShape shape, PieceMatch match, int alike) {}
+
+  /**
+   * @param pieces of the mesh's faces
+   * @param relativeTolerance of a piece's radius, above 0
+   * @return the class of every piece, 0 … in order of first appearance
+   */
+  public static int[] of(Mesh mesh, Weld weld, FaceLabels pieces, double relativeTolerance) {
+    int[][] faces = facesOfPieces(pieces);
+    int[] scratch = new int[weld.count()];
+    int[] classes = new int[pieces.count()];
+    Map<List<Integer>, List<Known>> known = new HashMap<>();
+    int count = 0;
+    for (int p = 0; p < classes.length; p++) {
+      PieceShape shape = new PieceShape(mesh, weld, faces[p], scratch);
+      List<Integer> counts = List.of(shape.faceCount, shape.cornerCount, shape.pointCount());
+      List<Known> candidates = known.computeIfAbsent(counts, c -> new ArrayList<>());
+      int found = find(candidates, shape, relativeTolerance);
+      if (found < 0) {
+        found = count++;
+        candidates.add(new Known(shape, new PieceMatch(shape, relativeTolerance), found));
+      }
+      classes[p] = found;
+    }
+    return classes;
+  }
+
+  private static int find(List<Known> candidates, PieceShape shape, double tolerance) {
+    for (Known known : candidates) {
+      if (known.shape().mayBeAlike(shape, tolerance) && known.match().isAlike(shape)) {
+        return known.alike();
+      }
+    }
+    return -1;
+  }
+
+  private static int[][] facesOfPieces(FaceLabels pieces) {
+    int[] counts = new int[pieces.count()];
+    for (int piece : pieces.ofFace()) {
+      counts[piece]++;
+    }
+    int[][] faces = new int[pieces.count()][];
+    for (int p = 0; p < faces.length; p++) {
+      faces[p] = new int[counts[p]];
+    }
+    for (int f = pieces.ofFace().length - 1; f >= 0; f--) {
+      int piece = pieces.ofFace()[f];
+      faces[piece][--counts[piece]] = f;
+    }
+    return faces;
+  }
+}

@@ -1,0 +1,2 @@
+/** Rules that pick faces from faces: rings, patches, growth, facing. */
+package idiotaxa.core.pick;

@@ -1,0 +1,2 @@
+/** Tells which faces can be seen from outside. */
+package idiotaxa.core.sight;

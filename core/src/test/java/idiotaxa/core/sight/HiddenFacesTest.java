@@ -1,0 +1,62 @@
+package idiotaxa.core.sight;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.core.Shapes;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
+import java.util.BitSet;
+import org.junit.jupiter.api.Test;
+
+class HiddenFacesTest {
+  /** A cube of six quads; bit k of a corner's number chooses the side along axis k. */
+  private static void cube(MeshBuilder builder, double half, boolean isOpen) {
+    int part = builder.part("cube");
+    int first = builder.vertexCount();
+    for (int v = 0; v < 8; v++) {
+      builder.vertex(
+          ((v & 1) * 2 - 1) * half, ((v >> 1 & 1) * 2 - 1) * half, ((v >> 2) * 2 - 1) * half);
+    }
+    int[][] faces = {
+      {0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}
+    };
+    for (int f = 0; f < (isOpen ? 5 : 6); f++) {
+      builder.polygon(
+          part,
+          Mesh.NO_MATERIAL,
+          first + faces[f][0],
+          first + faces[f][1],
+          first + faces[f][2],
+          first + faces[f][3]);
+    }
+  }
+
+  @Test
+  void cubeInsideAClosedCubeIsHidden() {
+    MeshBuilder builder = new MeshBuilder();
+    cube(builder, 1, false);
+    cube(builder, 0.5, false);
+    BitSet expected = new BitSet();
+    expected.set(6, 12);
+    assertThat(HiddenFaces.of(builder.build(), 2)).isEqualTo(expected);
+  }
+
+  @Test
+  void throughAnOpenSideItIsSeen() {
+    MeshBuilder builder = new MeshBuilder();
+    cube(builder, 1, true);
+    cube(builder, 0.5, false);
+    BitSet hidden = HiddenFaces.of(builder.build(), 2);
+    assertThat(hidden.get(10)).as("the side turned to the opening").isFalse();
+    assertThat(hidden.get(0, 5).isEmpty()).as("the outer cube").isTrue();
+  }
+
+  @Test
+  void closedSurfaceHidesNothingOfItselfWhateverTheThreads() {
+    Mesh mesh = Shapes.bumpySphere(24, 0.3);
+    assertThat(HiddenFaces.of(mesh, 1).isEmpty()).isTrue();
+    Mesh random = Shapes.randomTriangles(3, 3000, 0.3);
+    assertThat(HiddenFaces.of(random, 1)).isEqualTo(HiddenFaces.of(random, 2));
+    assertThat(HiddenFaces.of(random, 1).isEmpty()).isFalse();
+  }
+}

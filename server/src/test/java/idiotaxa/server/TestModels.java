@@ -70,6 +70,41 @@ public final class TestModels {
             """));
   }
 
+  /**
+   * Closed boxes of six quads: a plate (faces 0 … 5), three alike bolts on it (6 … 23) and a core inside
+   * the plate that nobody sees (24 … 29).
+   */
+  public static Map<String, byte[]> boltedPlate() {
+    StringBuilder obj = new StringBuilder();
+    box(obj, 0, "plate", 0, 0, 4, 0.5);
+    box(obj, 1, "bolt_1", -2, 1, 0.3, 0.3);
+    box(obj, 2, "bolt_2", 0, 1, 0.3, 0.3);
+    box(obj, 3, "bolt_3", 2, 1, 0.3, 0.3);
+    box(obj, 4, "core", 0, 0, 1, 0.2);
+    return Map.of("plate.obj", bytes(obj.toString()));
+  }
+
+  /** Half sizes: along x and z, and along y. */
+  private static void box(
+      StringBuilder obj, int index, String name, double x, double y, double half, double halfY) {
+    for (int corner = 0; corner < 8; corner++) {
+      obj.append("v ").append(x + ((corner & 1) == 0 ? -half : half));
+      obj.append(' ').append(y + ((corner & 2) == 0 ? -halfY : halfY));
+      obj.append(' ').append((corner & 4) == 0 ? -half : half).append('\n');
+    }
+    obj.append("o ").append(name).append('\n');
+    int[][] quads = {
+      {0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}
+    };
+    for (int[] quad : quads) {
+      obj.append('f');
+      for (int corner : quad) {
+        obj.append(' ').append(8 * index + corner + 1);
+      }
+      obj.append('\n');
+    }
+  }
+
   public static byte[] bytes(String text) {
     return text.getBytes(StandardCharsets.UTF_8);
   }

@@ -30,6 +30,16 @@ public record Group(int number, String name, int color, List<String> keywords, L
     keywords = List.copyOf(keywords);
   }
 
+  /** The same under another number. */
+  public Group withNumber(int otherNumber) {
+    return new Group(otherNumber, name, color, keywords, look);
+  }
+
+  /** The same in another ID colour. */
+  public Group withColor(int otherColor) {
+    return new Group(number, name, otherColor, keywords, look);
+  }
+
   /** A group without keywords whose look is its ID colour, matt. */
   public static Group of(int number, String name, int color) {
     return new Group(number, name, color, List.of(), Look.matt(color));

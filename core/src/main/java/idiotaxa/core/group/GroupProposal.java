@@ -3,10 +3,21 @@ package idiotaxa.core.group;
 import java.util.List;
 
 /**
- * Groups that a file's own data suggests, to be reviewed before they are kept.
+ * Groups that a mesh's own data suggests.
  *
- * @param faceGroup for every face an index into {@code groups}, or −1 where the data says nothing;
- *     for vertex colours the one with the largest share of the face's corners
- * @param areas surface of every group in square metres
+ * @param groups those that were there first, then new ones
+ * @param faceGroup index into {@code groups} for every face, −1 for none
+ * @param areas square metres, one a group
+ * @param rules what makes the same of the faces, one a name or colour in order of appearance
  */
-public record GroupProposal(List<Group> groups, int[] faceGroup, double[] areas) {}
+public record GroupProposal(
+    List<Group> groups, int[] faceGroup, double[] areas, List<Rule> rules) {
+
+  /**
+   * A rule of the proposal.
+   *
+   * @param word see {@link ClaimRule}
+   * @param group index into the proposal's groups
+   */
+  public record Rule(ClaimRule.Kind kind, String word, int group) {}
+}

@@ -23,6 +23,7 @@ public final class GroupProposer {
   private final Mesh mesh;
   private final List<Group> groups;
   private final int background;
+  private final List<GroupProposal.Rule> rules = new ArrayList<>();
 
   /**
    * @param existing groups that are there already and are kept in front
@@ -40,13 +41,15 @@ public final class GroupProposer {
         face -> {
           int m = mesh.faceMaterial()[face];
           return m == Mesh.NO_MATERIAL ? null : mesh.materials().get(m).name();
-        });
+        },
+        ClaimRule.Kind.MATERIAL);
   }
 
   /** One group for all parts whose names differ only in their trailing number. */
   public GroupProposal fromParts() {
     return fromNames(
-        face -> NameStem.withoutNumber(mesh.parts().get(mesh.facePart()[face]).name()));
+        face -> NameStem.withoutNumber(mesh.parts().get(mesh.facePart()[face]).name()),
+        ClaimRule.Kind.PART);
   }
 
   /**
@@ -60,6 +63,9 @@ public final class GroupProposer {
     int[] groupOfCluster = new int[clusters.count()];
     for (int c = 0; c < clusters.count(); c++) {
       groupOfCluster[c] = groupOfColor(clusters.color(c), tolerance);
+      rules.add(
+          new GroupProposal.Rule(
+              ClaimRule.Kind.COLOR, Rgb.toHex(clusters.color(c)), groupOfCluster[c]));
     }
     int[] faceGroup = new int[mesh.faceCount()];
     for (int f = 0; f < faceGroup.length; f++) {
@@ -68,9 +74,10 @@ public final class GroupProposer {
     return finish(faceGroup);
   }
 
-  private GroupProposal fromNames(IntFunction<String> nameOfFace) {
+  private GroupProposal fromNames(IntFunction<String> nameOfFace, ClaimRule.Kind kind) {
     Map<String, Integer> known = new HashMap<>();
     Map<String, List<Integer>> missing = new LinkedHashMap<>();
+    Map<String, Integer> faceOfWord = new LinkedHashMap<>();
     int[] faceGroup = new int[mesh.faceCount()];
     Arrays.fill(faceGroup, NONE);
     for (int f = 0; f < faceGroup.length; f++) {
@@ -79,12 +86,15 @@ public final class GroupProposer {
         continue;
       }
       int group = known.computeIfAbsent(name, this::groupOfName);
+      faceOfWord.putIfAbsent(name, f);
       if (group == NONE) {
         missing.computeIfAbsent(name, n -> new ArrayList<>()).add(f);
       }
       faceGroup[f] = group;
     }
     addMissing(missing, faceGroup);
+    faceOfWord.forEach(
+        (word, face) -> rules.add(new GroupProposal.Rule(kind, word.strip(), faceGroup[face])));
     return finish(faceGroup);
   }
 
@@ -126,7 +136,7 @@ public final class GroupProposer {
     return groups.stream().mapToInt(Group::number).max().orElse(0) + 1;
   }
 
-  /** Same name first, then a keyword that is one of the name's words. */
+  /** Same name first, then a keyword that is one of the name's words, then the likest words. */
   private int groupOfName(String name) {
     String wanted = name.strip().toLowerCase(Locale.ROOT);
     for (int g = 0; g < groups.size(); g++) {
@@ -134,7 +144,7 @@ public final class GroupProposer {
         return g;
       }
     }
-    List<String> words = Arrays.asList(wanted.split("[^\\p{L}]+"));
+    List<String> words = Likeness.words(wanted);
     for (int g = 0; g < groups.size(); g++) {
       for (String keyword : groups.get(g).keywords()) {
         if (words.contains(keyword.toLowerCase(Locale.ROOT))) {
@@ -142,7 +152,22 @@ public final class GroupProposer {
         }
       }
     }
-    return NONE;
+    return likest(words);
+  }
+
+  private int likest(List<String> words) {
+    int best = NONE;
+    double bestLikeness = Likeness.ENOUGH;
+    for (int g = 0; g < groups.size(); g++) {
+      List<String> own = new ArrayList<>(Likeness.words(groups.get(g).name()));
+      groups.get(g).keywords().forEach(k -> own.addAll(Likeness.words(k)));
+      double likeness = Likeness.of(words, own);
+      if (likeness > bestLikeness) {
+        best = g;
+        bestLikeness = likeness;
+      }
+    }
+    return best;
   }
 
   private int groupOfColor(int color, double tolerance) {
@@ -170,6 +195,6 @@ public final class GroupProposer {
         areas[group] += TriangleGeometry.area(mesh, t);
       }
     }
-    return new GroupProposal(List.copyOf(groups), faceGroup, areas);
+    return new GroupProposal(List.copyOf(groups), faceGroup, areas, List.copyOf(rules));
   }
 }

@@ -47,6 +47,15 @@ public final class VertexColorClusters {
     return clusters.weight(cluster);
   }
 
+  /** Cluster of every face. */
+  public int[] ofFaces(Mesh mesh) {
+    int[] out = new int[mesh.faceCount()];
+    for (int f = 0; f < out.length; f++) {
+      out[f] = ofFace(mesh, f);
+    }
+    return out;
+  }
+
   /** The cluster that most corners of a face have; the first such corner's on a tie. */
   int ofFace(Mesh mesh, int face) {
     int from = mesh.faceStart()[face];

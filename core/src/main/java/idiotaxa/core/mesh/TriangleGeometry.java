@@ -66,4 +66,13 @@ public final class TriangleGeometry {
   private static double length(double[] v) {
     return Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
   }
+
+  /** Square metres of every face. */
+  public static double[] faceAreas(Mesh mesh) {
+    double[] areas = new double[mesh.faceCount()];
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      areas[mesh.triangleFace(t)] += area(mesh, t);
+    }
+    return areas;
+  }
 }

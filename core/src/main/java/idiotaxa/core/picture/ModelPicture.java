@@ -3,6 +3,7 @@ package idiotaxa.core.picture;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import java.util.Arrays;
+import java.util.function.IntPredicate;
 
 /**
  * A parallel projection of a model onto a neutral grey, lit from the front, hidden surfaces removed by
@@ -49,15 +50,25 @@ public final class ModelPicture {
    * @return sRGB, row by row downwards
    */
   public static int[] render(Mesh mesh, int[] faceColor, int width, int height) {
+    return render(mesh, faceColor, face -> true, width, height);
+  }
+
+  /**
+   * The same of some faces alone, as large as they come.
+   *
+   * @param isShown whether a face is among them
+   */
+  public static int[] render(
+      Mesh mesh, int[] faceColor, IntPredicate isShown, int width, int height) {
     if (width < 1 || height < 1 || width > 2048 || height > 2048) {
       throw new IllegalArgumentException(
           "a picture has 1 … 2048 pixels a side, got " + width + " × " + height);
     }
     ModelPicture picture = new ModelPicture(mesh, width, height);
-    picture.fit();
+    picture.fit(isShown);
     double[] normal = new double[3];
     for (int t = 0; t < mesh.triangleCount(); t++) {
-      if (TriangleGeometry.unitNormal(mesh, t, normal)) {
+      if (isShown.test(mesh.triangleFace(t)) && TriangleGeometry.unitNormal(mesh, t, normal)) {
         picture.draw(t, shade(faceColor[mesh.triangleFace(t)], normal));
       }
     }
@@ -74,23 +85,31 @@ public final class ModelPicture {
     return r << 16 | g << 8 | b;
   }
 
-  /** Chooses scale and offset so that the model fills the picture up to the margin. */
-  private void fit() {
+  /** Chooses scale and offset so that what is shown fills the picture up to the margin. */
+  private void fit(IntPredicate isShown) {
     double[] lo = {Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY};
     double[] hi = {Double.NEGATIVE_INFINITY, Double.NEGATIVE_INFINITY};
-    for (int v = 0; v < mesh.vertexCount(); v++) {
-      double x = along(v, right);
-      double y = along(v, up);
-      lo[0] = Math.min(lo[0], x);
-      hi[0] = Math.max(hi[0], x);
-      lo[1] = Math.min(lo[1], y);
-      hi[1] = Math.max(hi[1], y);
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      if (isShown.test(mesh.triangleFace(t))) {
+        for (int k = 0; k < 3; k++) {
+          extend(lo, hi, mesh.triangleVertex(t, k));
+        }
+      }
     }
     double room = 1 - 2 * MARGIN;
     double extent = Math.max((hi[0] - lo[0]) / width, (hi[1] - lo[1]) / height);
     scale = extent > 0 ? room / extent : 0;
     offsetX = width / 2.0 - scale * (lo[0] + hi[0]) / 2;
     offsetY = height / 2.0 + scale * (lo[1] + hi[1]) / 2;
+  }
+
+  private void extend(double[] lo, double[] hi, int vertex) {
+    double x = along(vertex, right);
+    double y = along(vertex, up);
+    lo[0] = Math.min(lo[0], x);
+    hi[0] = Math.max(hi[0], x);
+    lo[1] = Math.min(lo[1], y);
+    hi[1] = Math.max(hi[1], y);
   }
 
   private double along(int vertex, double[] axis) {

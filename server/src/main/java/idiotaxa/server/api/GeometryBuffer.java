@@ -1,8 +1,7 @@
 package idiotaxa.server.api;
 
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TriangleGeometry;
-import idiotaxa.server.service.MeshCache.CachedMesh;
+import idiotaxa.server.service.CachedMesh;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -41,13 +40,13 @@ final class GeometryBuffer {
     mesh = cached.mesh();
     int triangles = mesh.triangleCount();
     int corners = 3 * triangles;
-    float[] areas = faceAreas(mesh);
+    double[] areas = cached.areas();
     floats("positions", mesh.positions().length, 1, i -> out.putFloat(mesh.positions()[i]));
     ints("triangles", corners, i -> out.putInt(mesh.triangleVertex(i / 3, i % 3)));
     ints("faces", triangles, t -> out.putInt(mesh.triangleFace(t)));
     ints("parts", mesh.faceCount(), f -> out.putInt(mesh.facePart()[f]));
     ints("pieces", mesh.faceCount(), f -> out.putInt(cached.pieces().ofFace()[f]));
-    floats("areas", mesh.faceCount(), 1, f -> out.putFloat(areas[f]));
+    floats("areas", mesh.faceCount(), 1, f -> out.putFloat((float) areas[f]));
     if (mesh.hasUvs()) {
       floats("uvs", corners, 2, this::putUv);
     }
@@ -117,13 +116,5 @@ final class GeometryBuffer {
       packed |= (value & 0xFF) << 8 * k;
     }
     return packed;
-  }
-
-  private static float[] faceAreas(Mesh mesh) {
-    float[] areas = new float[mesh.faceCount()];
-    for (int t = 0; t < mesh.triangleCount(); t++) {
-      areas[mesh.triangleFace(t)] += (float) TriangleGeometry.area(mesh, t);
-    }
-    return areas;
   }
 }

@@ -1,18 +1,13 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.group.Group;
-import idiotaxa.core.group.GroupProposal;
-import idiotaxa.core.group.Rgb;
 import idiotaxa.server.service.ClaimService;
-import idiotaxa.server.service.GroupService;
 import idiotaxa.server.service.MeshCache;
+import idiotaxa.server.service.PickService;
 import idiotaxa.server.service.PictureService;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.List;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -24,31 +19,27 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Geometry, claims and proposals of one revision. */
+/** Geometry, pictures and picks of one revision. */
 @RestController
 @RequestMapping("/api/assets/{assetId}/revisions/{id}")
 class RevisionController {
   private final MeshCache meshes;
   private final ClaimService claims;
-  private final GroupService groups;
+  private final PickService picks;
   private final PictureService pictures;
 
   RevisionController(
-      MeshCache meshes, ClaimService claims, GroupService groups, PictureService pictures) {
+      MeshCache meshes, ClaimService claims, PickService picks, PictureService pictures) {
     this.meshes = meshes;
     this.claims = claims;
-    this.groups = groups;
+    this.picks = picks;
     this.pictures = pictures;
   }
 
   /**
-   * @param groupId 0 for the unclaimed drawer
    * @param faceRanges pairs of first and one past the last face
    */
-  record NewClaim(Long groupId, int[] faceRanges) {}
-
-  /** A proposed group; area in square metres. */
-  record ProposedGroup(int number, String name, String color, boolean isNew, double area) {}
+  record FaceSelection(int[] faceRanges) {}
 
   /**
    * Geometry for the stage, see {@link GeometryBuffer}.
@@ -101,42 +92,41 @@ class RevisionController {
         .body(pictures.png(assetId, id, width, height));
   }
 
-  @PostMapping("/claims")
-  ClaimService.JournalState claim(
-      @PathVariable("assetId") long assetId,
+  /** A small picture of one piece by itself. */
+  @GetMapping("/pieces/{piece}.png")
+  ResponseEntity<byte[]> piecePicture(
       @PathVariable("id") long id,
-      @RequestBody NewClaim claim) {
-    return claims.claim(
-        assetId, id, claim.groupId() == null ? 0 : claim.groupId(), claim.faceRanges());
+      @PathVariable("piece") int piece,
+      @RequestParam(name = "size", defaultValue = "96") int size)
+      throws IOException {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        .body(pictures.piecePng(id, piece, size));
   }
 
-  /** What would be made, without making it. */
-  @GetMapping("/proposal")
-  List<ProposedGroup> proposal(
-      @PathVariable("assetId") long assetId,
+  /**
+   * A label of every face, signed 32-bit little endian, −1 for none.
+   *
+   * @param angle for flat patches, degrees
+   */
+  @GetMapping("/labels/{kind}")
+  ResponseEntity<byte[]> labels(
       @PathVariable("id") long id,
-      @RequestParam("from") String from) {
-    GroupProposal proposal = groups.propose(id, from);
-    List<Integer> present = groups.numbers(assetId);
-    List<ProposedGroup> out = new ArrayList<>();
-    for (int g = 0; g < proposal.groups().size(); g++) {
-      Group group = proposal.groups().get(g);
-      if (proposal.areas()[g] > 0) {
-        out.add(
-            new ProposedGroup(
-                group.number(),
-                group.name(),
-                Rgb.toHex(group.color()),
-                !present.contains(group.number()),
-                proposal.areas()[g]));
-      }
-    }
-    return out;
+      @PathVariable("kind") String kind,
+      @RequestParam(name = "angle", defaultValue = "20") double angle) {
+    int[] labels = picks.labels(id, kind, angle);
+    ByteBuffer bytes = ByteBuffer.allocate(4 * labels.length).order(ByteOrder.LITTLE_ENDIAN);
+    bytes.asIntBuffer().put(labels);
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(bytes.array());
   }
 
-  @PostMapping("/proposal")
-  ClaimService.JournalState keepProposal(
-      @PathVariable("id") long id, @RequestParam("from") String from) {
-    return groups.keep(id, from);
+  /** Faces that follow from a pick by the model's shape. */
+  @PostMapping("/picks")
+  FaceSelection pick(@PathVariable("id") long id, @RequestBody PickService.Request request) {
+    return new FaceSelection(picks.pick(id, request));
   }
 }

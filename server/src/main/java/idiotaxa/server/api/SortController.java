@@ -1,8 +1,10 @@
 package idiotaxa.server.api;
 
 import idiotaxa.core.group.Rgb;
-import idiotaxa.server.service.ClaimService;
 import idiotaxa.server.service.GroupService;
+import idiotaxa.server.service.Journal;
+import java.util.List;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -18,11 +20,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/assets/{assetId}")
 class SortController {
   private final GroupService groups;
-  private final ClaimService claims;
+  private final Journal journal;
 
-  SortController(GroupService groups, ClaimService claims) {
+  SortController(GroupService groups, Journal journal) {
     this.groups = groups;
-    this.claims = claims;
+    this.journal = journal;
   }
 
   /**
@@ -31,7 +33,10 @@ class SortController {
   record NewGroup(String name, String color) {}
 
   /** What to change; absent values stay. */
-  record GroupChange(String name, String color) {}
+  record GroupChange(String name, String color, List<String> keywords, Boolean isLocked) {}
+
+  /** Another group to do something with; 0 for the unclaimed drawer. */
+  record OtherGroup(long other) {}
 
   /** Negative to undo, positive to redo. */
   record Steps(Integer steps) {}
@@ -50,6 +55,7 @@ class SortController {
   @PatchMapping("/groups/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(
+      @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @RequestHeader("If-Match") String ifMatch,
       @RequestBody GroupChange change) {
@@ -59,7 +65,44 @@ class SortController {
     } catch (NumberFormatException e) {
       throw new IllegalArgumentException("If-Match must be the group's version in quotes.", e);
     }
-    groups.change(id, version, change.name(), color(change.color()));
+    groups.change(
+        assetId,
+        id,
+        version,
+        new GroupService.Change(
+            Optional.ofNullable(change.name()),
+            Optional.ofNullable(color(change.color())),
+            Optional.ofNullable(change.keywords()),
+            Optional.ofNullable(change.isLocked())));
+  }
+
+  /** Empties the group into another one and takes it off the asset; one step to undo. */
+  @PostMapping("/groups/{id}/merge")
+  Journal.State merge(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody OtherGroup into) {
+    return groups.merge(assetId, id, into.other());
+  }
+
+  /** Gives both groups each other's number. */
+  @PostMapping("/groups/{id}/swap-number")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void swapNumbers(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody OtherGroup with) {
+    groups.swapNumbers(assetId, id, with.other());
+  }
+
+  /** Gives both groups each other's ID colour. */
+  @PostMapping("/groups/{id}/swap-color")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void swapColors(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody OtherGroup with) {
+    groups.swapColors(assetId, id, with.other());
   }
 
   private static Integer color(String hex) {
@@ -67,8 +110,7 @@ class SortController {
   }
 
   @PostMapping("/journal/steps")
-  ClaimService.JournalState step(
-      @PathVariable("assetId") long assetId, @RequestBody Steps steps) {
-    return claims.step(assetId, steps.steps());
+  Journal.State step(@PathVariable("assetId") long assetId, @RequestBody Steps steps) {
+    return journal.step(assetId, steps.steps());
   }
 }

@@ -20,6 +20,11 @@ class Jobs {
   }
 
   @Bean
+  Task<Void> findHidden(ImportService imports) {
+    return task(SchedulerQueue.FIND_HIDDEN, imports::findHidden);
+  }
+
+  @Bean
   Task<Void> bakeSheet(SheetBakes bakes) {
     return task(SchedulerQueue.BAKE_SHEET, bakes::bake);
   }

@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 @Component
 class SchedulerQueue implements JobQueue {
   static final TaskDescriptor<Void> READ_REVISION = TaskDescriptor.of("read-revision");
+  static final TaskDescriptor<Void> FIND_HIDDEN = TaskDescriptor.of("find-hidden");
   static final TaskDescriptor<Void> BAKE_SHEET = TaskDescriptor.of("bake-sheet");
   static final TaskDescriptor<Void> LAY_OUT = TaskDescriptor.of("lay-out");
   static final TaskDescriptor<Void> PACK_HANDOFF = TaskDescriptor.of("pack-handoff");
@@ -30,6 +31,11 @@ class SchedulerQueue implements JobQueue {
   @Override
   public void readRevision(long revisionId) {
     schedule(READ_REVISION, revisionId);
+  }
+
+  @Override
+  public void findHidden(long revisionId) {
+    schedule(FIND_HIDDEN, revisionId);
   }
 
   @Override

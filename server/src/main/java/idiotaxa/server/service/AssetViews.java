@@ -7,12 +7,14 @@ import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.HandoffStore;
+import idiotaxa.server.store.HiddenFacesStore;
 import idiotaxa.server.store.JournalStore;
 import idiotaxa.server.store.LayoutStore;
 import idiotaxa.server.store.PictureStore;
 import idiotaxa.server.store.RevisionStore;
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,7 +23,8 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class AssetViews {
   private final RevisionStore revisions;
-  private final GroupStore groups;
+  private final GroupService groups;
+  private final HiddenFacesStore hidden;
   private final JournalStore journal;
   private final BakeStore bakes;
   private final HandoffStore handoffs;
@@ -31,7 +34,8 @@ public class AssetViews {
 
   AssetViews(
       RevisionStore revisions,
-      GroupStore groups,
+      GroupService groups,
+      HiddenFacesStore hidden,
       JournalStore journal,
       BakeStore bakes,
       HandoffStore handoffs,
@@ -40,6 +44,7 @@ public class AssetViews {
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
+    this.hidden = hidden;
     this.journal = journal;
     this.bakes = bakes;
     this.handoffs = handoffs;
@@ -73,6 +78,7 @@ public class AssetViews {
       JsonNode alignment,
       int geometryVersion,
       boolean hasLayout,
+      boolean isHiddenKnown,
       Layout layout,
       JsonNode inspection) {}
 
@@ -102,16 +108,25 @@ public class AssetViews {
       String color,
       List<String> keywords,
       int safeTolerance,
+      boolean isLocked,
       int version) {}
 
   public record HistoryEntry(
       long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
 
+  /**
+   * A bake.
+   *
+   * @param groupNumbers numbers by the identity of groups as they were then, null when nobody kept them
+   * @param areNumbersOld whether a group has another number now
+   */
   public record Bake(
       long id,
       long targetId,
       List<Long> sourceIds,
       BakeSettings settings,
+      JsonNode groupNumbers,
+      boolean areNumbersOld,
       LocalDateTime createdAt,
       List<BakeSheet> sheets) {}
 
@@ -134,6 +149,7 @@ public class AssetViews {
 
   Asset of(AssetStore.AssetRow asset) {
     long id = asset.id();
+    Set<Long> hiddenKnown = hidden.knownOf(id);
     return new Asset(
         id,
         asset.name(),
@@ -142,7 +158,7 @@ public class AssetViews {
         pictures.list(id).stream()
             .map(p -> new Picture(p.id(), p.name(), p.place().x(), p.place().y(), p.place().width()))
             .toList(),
-        revisions.list(id).stream().map(this::revision).toList(),
+        revisions.list(id).stream().map(r -> revision(r, hiddenKnown)).toList(),
         groups(groups.list(id)),
         journal.words(id).stream()
             .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
@@ -151,7 +167,7 @@ public class AssetViews {
         handoffs.list(id).stream().map(this::handoff).toList());
   }
 
-  private Revision revision(RevisionStore.RevisionRow r) {
+  private Revision revision(RevisionStore.RevisionRow r, Set<Long> hiddenKnown) {
     return new Revision(
         r.id(),
         r.role(),
@@ -165,6 +181,7 @@ public class AssetViews {
         r.alignment() == null ? null : json.readTree(r.alignment()),
         r.geometryVersion(),
         r.uvBlobId() != null,
+        hiddenKnown.contains(r.id()),
         layouts.findNewest(r.id()).map(AssetViews::layout).orElse(null),
         r.inspection() == null ? null : json.readTree(r.inspection()));
   }
@@ -188,6 +205,7 @@ public class AssetViews {
         Rgb.toHex(row.group().color()),
         row.group().keywords(),
         PickTolerance.largestSafe(row.group(), palette),
+        row.isLocked(),
         row.version());
   }
 
@@ -197,6 +215,8 @@ public class AssetViews {
         b.targetId(),
         b.sourceIds(),
         json.readValue(b.settings(), BakeSettings.class),
+        b.groupNumbers() == null ? null : json.readTree(b.groupNumbers()),
+        groups.areNumbersOld(b),
         b.createdAt(),
         bakes.sheets(b.id()).stream().map(this::sheet).toList());
   }

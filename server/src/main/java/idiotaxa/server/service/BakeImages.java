@@ -68,7 +68,7 @@ public class BakeImages {
         isPadded && padding != 0
             ? maps.padding(padding < 0 ? NearestCovered.EVERYWHERE : padding, Parallel.cores())
             : null;
-    SheetImages images = new SheetImages(maps, groups.palette(bake.assetId(), "asset"), nearest);
+    SheetImages images = new SheetImages(maps, groups.paletteOf(bake, "asset"), nearest);
     PngImage image =
         switch (kind) {
           case "id" -> images.idMap();

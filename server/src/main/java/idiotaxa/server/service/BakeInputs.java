@@ -22,14 +22,14 @@ import org.springframework.stereotype.Component;
 public class BakeInputs {
   private final RevisionStore revisions;
   private final MeshCache meshes;
-  private final ClaimService claims;
+  private final FaceGroups faceGroups;
   private final GroupService groups;
 
   BakeInputs(
-      RevisionStore revisions, MeshCache meshes, ClaimService claims, GroupService groups) {
+      RevisionStore revisions, MeshCache meshes, FaceGroups faceGroups, GroupService groups) {
     this.revisions = revisions;
     this.meshes = meshes;
-    this.claims = claims;
+    this.faceGroups = faceGroups;
     this.groups = groups;
   }
 
@@ -68,12 +68,11 @@ public class BakeInputs {
    */
   OriginReading read(
       BakeStore.BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
-    List<Group> palette = groups.palette(bake.assetId(), "asset").groups();
+    List<Group> palette = groups.paletteOf(bake, "asset").groups();
     if (origin == IdOrigin.CLAIMS) {
       int[] faces =
           revisionIds.stream()
-              .flatMapToInt(
-                  id -> IntStream.of(claims.faceGroups(bake.assetId(), id, bake.journalPosition())))
+              .flatMapToInt(id -> IntStream.of(claimed(bake, id)))
               .toArray();
       return Origins.claims(mesh, faces, palette);
     }
@@ -84,6 +83,12 @@ public class BakeInputs {
     return origin == IdOrigin.TEXTURE
         ? Origins.texture(mesh, textures(revisionIds), palette)
         : Origins.read(mesh, origin, palette);
+  }
+
+  /** Number of every face as claims and numbers were when the bake was asked for. */
+  int[] claimed(BakeStore.BakeRow bake, long revisionId) {
+    int[] ids = faceGroups.ids(bake.assetId(), revisionId, bake.journalPosition());
+    return groups.numbersIn(bake, ids);
   }
 
   private List<Optional<TextureImage>> textures(List<Long> revisionIds) {

@@ -19,6 +19,7 @@ public class BakeService {
   private final RevisionStore revisions;
   private final BakeStore bakes;
   private final BakeInputs inputs;
+  private final GroupService groups;
   private final MeshCache meshes;
   private final JobQueue jobs;
   private final JsonMapper json;
@@ -29,6 +30,7 @@ public class BakeService {
       RevisionStore revisions,
       BakeStore bakes,
       BakeInputs inputs,
+      GroupService groups,
       MeshCache meshes,
       JobQueue jobs,
       JsonMapper json) {
@@ -37,6 +39,7 @@ public class BakeService {
     this.revisions = revisions;
     this.bakes = bakes;
     this.inputs = inputs;
+    this.groups = groups;
     this.meshes = meshes;
     this.jobs = jobs;
     this.json = json;
@@ -56,7 +59,12 @@ public class BakeService {
         IdOrigin.parse(settings.origin()), sources.isEmpty() ? List.of(target.id()) : sources);
     Mesh mesh = meshes.get(target.id()).mesh();
     long id =
-        bakes.create(target, sources, json.writeValueAsString(settings), asset.journalPosition());
+        bakes.create(
+            target,
+            sources,
+            json.writeValueAsString(settings),
+            groups.numbersNow(assetId),
+            asset.journalPosition());
     for (Sheet sheet : assetService.sheetPlan(assetId).divide(mesh)) {
       jobs.bakeSheet(bakes.addSheet(id, sheet.name()));
     }

@@ -1,50 +1,138 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.Origins;
 import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.GroupProposal;
-import idiotaxa.core.group.GroupProposer;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mask.SheetImages;
-import idiotaxa.core.mesh.Mesh;
+import idiotaxa.server.store.AssetStore;
+import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.GroupStore;
-import idiotaxa.server.store.RevisionStore;
+import idiotaxa.server.store.GroupStore.GroupRow;
+import idiotaxa.server.store.JournalStore;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import org.roaringbitmap.RoaringBitmap;
+import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
-/** Groups of an asset, and proposals of groups from what a file holds. */
+/** Groups of an asset. */
 @Service
 public class GroupService {
+  private static final TypeReference<Map<Long, Integer>> NUMBERS = new TypeReference<>() {};
+
+  private final AssetStore assets;
   private final GroupStore groups;
-  private final RevisionStore revisions;
-  private final MeshCache meshes;
-  private final ClaimService claims;
+  private final JournalStore entries;
+  private final Journal journal;
+  private final JsonMapper json;
 
   public GroupService(
-      GroupStore groups, RevisionStore revisions, MeshCache meshes, ClaimService claims) {
+      AssetStore assets,
+      GroupStore groups,
+      JournalStore entries,
+      Journal journal,
+      JsonMapper json) {
+    this.assets = assets;
     this.groups = groups;
-    this.revisions = revisions;
-    this.meshes = meshes;
-    this.claims = claims;
+    this.entries = entries;
+    this.journal = journal;
+    this.json = json;
   }
 
-  public List<GroupStore.GroupRow> list(long assetId) {
-    return groups.list(assetId);
+  /** In the order of their numbers, without those that were merged into others. */
+  public List<GroupRow> list(long assetId) {
+    int position = journal.position(assetId);
+    Set<Long> merged = new HashSet<>();
+    for (JournalStore.EntryHead entry : entries.inForceForAll(assetId, position)) {
+      merged.add(GroupMerge.unpack(entries.claims(entry.id())).from());
+    }
+    return groups.list(assetId).stream().filter(g -> !merged.contains(g.id())).toList();
+  }
+
+  /**
+   * @throws NotFoundException when the asset has no such group, or has it no more
+   */
+  GroupRow row(long assetId, long groupId) {
+    return list(assetId).stream()
+        .filter(g -> g.id() == groupId)
+        .findFirst()
+        .orElseThrow(() -> new NotFoundException("group of this asset", groupId));
+  }
+
+  /**
+   * @throws NotFoundException when the asset has no such group
+   */
+  public void check(long assetId, long groupId) {
+    row(assetId, groupId);
   }
 
   public List<Integer> numbers(long assetId) {
-    return groups.list(assetId).stream().map(g -> g.group().number()).toList();
+    return list(assetId).stream().map(g -> g.group().number()).toList();
   }
 
-  /** The asset's groups as a palette, for images and manifests. */
+  /** The asset's groups as a palette. */
   public Palette palette(long assetId, String name) {
-    return new Palette(name, groups.list(assetId).stream().map(GroupStore.GroupRow::group).toList());
+    return new Palette(name, list(assetId).stream().map(GroupRow::group).toList());
+  }
+
+  /** Which group has which number now, to be kept with a bake. */
+  String numbersNow(long assetId) {
+    Map<Long, Integer> numbers = new HashMap<>();
+    list(assetId).forEach(g -> numbers.put(g.id(), g.group().number()));
+    return json.writeValueAsString(numbers);
+  }
+
+  /**
+   * The groups of a bake under the numbers that they had then, with their present names and colours.
+   * Groups that were merged or removed since are among them.
+   */
+  Palette paletteOf(BakeStore.BakeRow bake, String name) {
+    if (bake.groupNumbers() == null) {
+      return palette(bake.assetId(), name);
+    }
+    Map<Long, Integer> numbers = json.readValue(bake.groupNumbers(), NUMBERS);
+    List<Group> then = new ArrayList<>();
+    for (GroupRow row : groups.list(bake.assetId())) {
+      Integer number = numbers.get(row.id());
+      if (number != null) {
+        then.add(row.group().withNumber(number));
+      }
+    }
+    return new Palette(name, then);
+  }
+
+  /**
+   * Turns identities of groups into the numbers that they had for a bake.
+   *
+   * @param ids of each face, 0 for unclaimed
+   */
+  int[] numbersIn(BakeStore.BakeRow bake, int[] ids) {
+    Map<Integer, Integer> numbers = new HashMap<>();
+    groups.list(bake.assetId()).forEach(g -> numbers.put((int) g.id(), g.group().number()));
+    if (bake.groupNumbers() != null) {
+      json.readValue(bake.groupNumbers(), NUMBERS)
+          .forEach((id, number) -> numbers.put(id.intValue(), number));
+    }
+    int[] out = new int[ids.length];
+    Arrays.setAll(out, f -> numbers.getOrDefault(ids[f], Group.UNCLAIMED));
+    return out;
+  }
+
+  /** Whether a group of a bake has another number now. */
+  boolean areNumbersOld(BakeStore.BakeRow bake) {
+    if (bake.groupNumbers() == null) {
+      return false;
+    }
+    Map<Long, Integer> numbers = json.readValue(bake.groupNumbers(), NUMBERS);
+    return groups.list(bake.assetId()).stream()
+        .anyMatch(g -> numbers.getOrDefault(g.id(), g.group().number()) != g.group().number());
   }
 
   /**
@@ -52,13 +140,17 @@ public class GroupService {
    */
   @Transactional
   public long create(long assetId, String name, Integer color) {
-    List<GroupStore.GroupRow> present = groups.list(assetId);
-    int number = present.stream().mapToInt(g -> g.group().number()).max().orElse(0) + 1;
+    List<GroupRow> present = list(assetId);
     int chosen = color != null ? color : proposeColor(present);
-    return groups.create(assetId, Group.of(number, name, chosen));
+    return groups.create(assetId, Group.of(freeNumber(assetId), name, chosen));
   }
 
-  private static int proposeColor(List<GroupStore.GroupRow> present) {
+  /** One that no group has or had: a group that was merged comes back by undo. */
+  int freeNumber(long assetId) {
+    return groups.list(assetId).stream().mapToInt(g -> g.group().number()).max().orElse(0) + 1;
+  }
+
+  private static int proposeColor(List<GroupRow> present) {
     int[] locked = new int[present.size() + 1];
     locked[0] = SheetImages.BACKGROUND;
     for (int i = 0; i < present.size(); i++) {
@@ -67,76 +159,73 @@ public class GroupService {
     return ColorProposer.propose(locked, 1)[0];
   }
 
+  /** What to change about a group; empty values stay. */
+  public record Change(
+      Optional<String> name,
+      Optional<Integer> color,
+      Optional<List<String>> keywords,
+      Optional<Boolean> isLocked) {}
+
   /**
-   * @param name null to keep it
-   * @param color null to keep it
    * @throws ConflictException when somebody else changed the group meanwhile
    */
   @Transactional
-  public void change(long groupId, int version, String name, Integer color) {
-    GroupStore.GroupRow row =
-        groups.find(groupId).orElseThrow(() -> new NotFoundException("group", groupId));
+  public void change(long assetId, long groupId, int version, Change change) {
+    GroupRow row = row(assetId, groupId);
     Group old = row.group();
     Group changed =
         new Group(
             old.number(),
-            name == null ? old.name() : name,
-            color == null ? old.color() : color,
-            old.keywords(),
+            change.name().orElse(old.name()),
+            change.color().orElse(old.color()),
+            change.keywords().orElse(old.keywords()),
             old.look());
-    if (!groups.update(groupId, version, changed.name(), changed.color())) {
+    if (!groups.update(groupId, version, changed, change.isLocked().orElse(row.isLocked()))) {
       throw new ConflictException(
           "The group " + old.name() + " was changed by somebody else; look at it again.");
     }
   }
 
-  /**
-   * Groups that a revision's own data suggests.
-   *
-   * @param from {@code materials}, {@code vertex-colors} or {@code parts}
-   */
-  public GroupProposal propose(long revisionId, String from) {
-    RevisionStore.RevisionRow revision =
-        revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId));
-    Mesh mesh = meshes.get(revisionId).mesh();
-    List<Group> present = groups.list(revision.assetId()).stream().map(g -> g.group()).toList();
-    GroupProposer proposer = new GroupProposer(mesh, present, SheetImages.BACKGROUND);
-    return switch (from) {
-      case "materials" -> proposer.fromMaterials();
-      case "parts" -> proposer.fromParts();
-      case "vertex-colors" -> proposer.fromVertexColors(Origins.COLOR_TOLERANCE);
-      default ->
-          throw new IllegalArgumentException(
-              "Groups are proposed from materials, vertex-colors or parts, not from " + from + ".");
-    };
+  /** Gives two groups each other's number. */
+  @Transactional
+  public void swapNumbers(long assetId, long one, long other) {
+    assets.lock(assetId);
+    groups.swapNumbers(row(assetId, one), row(assetId, other));
   }
 
-  /** Keeps a proposal: makes the groups that are missing and one journal entry with all claims. */
+  /** Gives two groups each other's ID colour. */
   @Transactional
-  public ClaimService.JournalState keep(long revisionId, String from) {
-    RevisionStore.RevisionRow revision =
-        revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId));
-    GroupProposal proposal = propose(revisionId, from);
-    Map<Integer, Long> idOfNumber = new HashMap<>();
-    groups.list(revision.assetId()).forEach(g -> idOfNumber.put(g.group().number(), g.id()));
-    Map<Long, RoaringBitmap> faces = new LinkedHashMap<>();
-    for (int f = 0; f < proposal.faceGroup().length; f++) {
-      int index = proposal.faceGroup()[f];
-      if (index < 0) {
-        continue;
-      }
-      Group group = proposal.groups().get(index);
-      long id =
-          idOfNumber.computeIfAbsent(
-              group.number(), n -> groups.create(revision.assetId(), group));
-      faces.computeIfAbsent(id, k -> new RoaringBitmap()).add(f);
+  public void swapColors(long assetId, long one, long other) {
+    assets.lock(assetId);
+    GroupRow first = row(assetId, one);
+    GroupRow second = row(assetId, other);
+    recolor(first, second.group().color());
+    recolor(second, first.group().color());
+  }
+
+  private void recolor(GroupRow row, int color) {
+    groups.update(row.id(), row.version(), row.group().withColor(color), row.isLocked());
+  }
+
+  /**
+   * Empties a group into another one, on every revision, and takes it off the asset; one step to undo.
+   *
+   * @param into 0 for the unclaimed drawer
+   */
+  @Transactional
+  public Journal.State merge(long assetId, long from, long into) {
+    GroupRow group = row(assetId, from);
+    if (from == into) {
+      throw new IllegalArgumentException("A group is not merged into itself.");
     }
-    if (faces.isEmpty()) {
-      throw new ConflictException("The model has no " + from + " to propose groups from.");
+    if (group.isLocked()) {
+      throw new ConflictException(group.group().name() + " is locked; unlock it first.");
     }
-    String origin = from.replace("vertex-colors", "vertex colours");
-    String words = "proposal from " + origin + " → " + faces.size() + " groups";
-    return claims.append(
-        revision.assetId(), revisionId, ClaimService.RULE, words, new ClaimSet(faces));
+    String words =
+        into == ClaimSet.UNCLAIMED
+            ? group.group().name() + " removed"
+            : group.group().name() + " merged into " + row(assetId, into).group().name();
+    return journal.append(
+        assetId, null, EntryKind.MERGE, words, new GroupMerge(from, into).pack());
   }
 }

@@ -47,7 +47,7 @@ public class HandoffService {
   private final BlobFiles files;
   private final BakeImages images;
   private final MeshCache meshes;
-  private final ClaimService claims;
+  private final BakeInputs inputs;
   private final GroupService groups;
   private final JobQueue jobs;
   private final JsonMapper json;
@@ -61,7 +61,7 @@ public class HandoffService {
       BlobFiles files,
       BakeImages images,
       MeshCache meshes,
-      ClaimService claims,
+      BakeInputs inputs,
       GroupService groups,
       JobQueue jobs,
       JsonMapper json) {
@@ -73,7 +73,7 @@ public class HandoffService {
     this.files = files;
     this.images = images;
     this.meshes = meshes;
-    this.claims = claims;
+    this.inputs = inputs;
     this.groups = groups;
     this.jobs = jobs;
     this.json = json;
@@ -97,7 +97,7 @@ public class HandoffService {
   /** The exact list of files that a package of a bake will hold. */
   public List<PlannedFile> plan(long bakeId, HandoffRequest.Contents contents) {
     BakeStore.BakeRow bake = bake(bakeId);
-    Palette palette = groups.palette(bake.assetId(), assetName(bake));
+    Palette palette = groups.paletteOf(bake, assetName(bake));
     List<String> sheets = bakes.sheets(bakeId).stream().map(BakeStore.SheetRow::name).toList();
     return new HandoffPlan(palette.name(), palette.groups(), contents).files(sheets, true);
   }
@@ -113,6 +113,10 @@ public class HandoffService {
       // The mesh in the package would not fit the maps beside it.
       throw new ConflictException(
           "The target's UVs or parts were changed after this bake; bake again, then hand off.");
+    }
+    if (groups.areNumbersOld(bake)) {
+      throw new ConflictException(
+          "Groups have other numbers than when this was baked; bake again, then hand off.");
     }
     String name = FileNames.clean(assetName(bake)) + "-" + target.label().toLowerCase(Locale.ROOT) + ".zip";
     long id =
@@ -163,7 +167,7 @@ public class HandoffService {
   private HandoffRequest request(HandoffStore.HandoffRow row) throws IOException {
     BakeStore.BakeRow bake = bake(row.bakeId());
     BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
-    Palette palette = groups.palette(bake.assetId(), assetName(bake));
+    Palette palette = groups.paletteOf(bake, assetName(bake));
     List<BakedSheet> sheets = new ArrayList<>();
     SheetResult last = null;
     for (BakeStore.SheetRow sheet : bakes.sheets(bake.id())) {
@@ -171,7 +175,7 @@ public class HandoffService {
       sheets.add(new BakedSheet(sheet.name(), images.maps(sheet), last.report()));
     }
     Mesh target = meshes.get(bake.targetId()).mesh();
-    int[] faces = claims.faceGroups(bake.assetId(), bake.targetId(), bake.journalPosition());
+    int[] faces = inputs.claimed(bake, bake.targetId());
     Instant created = row.createdAt().withNano(0).toInstant(ZoneOffset.UTC);
     return new HandoffRequest(
         palette.name(),

@@ -20,6 +20,8 @@ public class ImportService {
   private final RevisionStore revisions;
   private final BlobStore blobs;
   private final MeshCache meshes;
+  private final HiddenFaceService hidden;
+  private final Journal journal;
   private final JobQueue jobs;
   private final JsonMapper json;
 
@@ -28,12 +30,16 @@ public class ImportService {
       RevisionStore revisions,
       BlobStore blobs,
       MeshCache meshes,
+      HiddenFaceService hidden,
+      Journal journal,
       JobQueue jobs,
       JsonMapper json) {
     this.assets = assets;
     this.revisions = revisions;
     this.blobs = blobs;
     this.meshes = meshes;
+    this.hidden = hidden;
+    this.journal = journal;
     this.jobs = jobs;
     this.json = json;
   }
@@ -79,6 +85,7 @@ public class ImportService {
     try {
       var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName());
       revisions.setReady(row, json.writeValueAsString(inspection));
+      jobs.findHidden(revisionId);
     } catch (FormatException e) {
       revisions.setRefused(revisionId, e.getMessage());
     } catch (RuntimeException e) {
@@ -88,6 +95,15 @@ public class ImportService {
     } catch (OutOfMemoryError e) {
       revisions.setRefused(
           revisionId, row.fileName() + " is too large for this machine's memory; split it.");
+    }
+  }
+
+  /** Looks for hidden faces, which do not count as unclaimed. Run by a job, repeatable. */
+  public void findHidden(long revisionId) {
+    RevisionStore.RevisionRow row = revisions.find(revisionId).orElse(null);
+    if (row != null && row.state().equals(RevisionStore.READY)) {
+      hidden.find(revisionId);
+      journal.countAnew(row.assetId(), revisionId);
     }
   }
 }

@@ -4,6 +4,8 @@ package idiotaxa.server.service;
 public interface JobQueue {
   void readRevision(long revisionId);
 
+  void findHidden(long revisionId);
+
   void bakeSheet(long sheetId);
 
   void layOut(long layoutId);

@@ -3,11 +3,8 @@ package idiotaxa.server.service;
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.format.FileBundle;
 import idiotaxa.core.format.MeshFiles;
-import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
-import idiotaxa.core.mesh.Pieces;
-import idiotaxa.core.mesh.Weld;
 import idiotaxa.server.store.RevisionStore;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -42,9 +39,6 @@ public class MeshCache {
 
   /** One state of a revision's geometry. */
   private record State(long revisionId, int version) {}
-
-  /** A mesh with its pieces. */
-  public record CachedMesh(Mesh mesh, FaceLabels pieces) {}
 
   /**
    * @throws idiotaxa.core.format.FormatException when the revision's files are refused
@@ -126,6 +120,6 @@ public class MeshCache {
         mesh = edit.apply(mesh);
       }
     }
-    return new CachedMesh(mesh, Pieces.of(mesh, Weld.of(mesh)));
+    return new CachedMesh(mesh);
   }
 }

@@ -8,6 +8,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.picture.ModelPicture;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import org.springframework.stereotype.Service;
@@ -39,7 +40,24 @@ public class PictureService {
     for (int f = 0; f < colors.length; f++) {
       colors[f] = colorOfNumber.get(colors[f]);
     }
-    int[] pixels = ModelPicture.render(mesh, colors, width, height);
+    return png(ModelPicture.render(mesh, colors, width, height), width, height);
+  }
+
+  /** A PNG of one piece by itself, in one neutral colour. */
+  public byte[] piecePng(long revisionId, int piece, int size) throws IOException {
+    CachedMesh cached = meshes.get(revisionId);
+    if (piece < 0 || piece >= cached.pieces().count()) {
+      throw new NotFoundException("piece of this model", piece);
+    }
+    int[] colors = new int[cached.mesh().faceCount()];
+    Arrays.fill(colors, UNCLAIMED_COLOR);
+    int[] pieceOfFace = cached.pieces().ofFace();
+    int[] pixels =
+        ModelPicture.render(cached.mesh(), colors, f -> pieceOfFace[f] == piece, size, size);
+    return png(pixels, size, size);
+  }
+
+  private static byte[] png(int[] pixels, int width, int height) throws IOException {
     PngImage image =
         new PngImage(
             width,

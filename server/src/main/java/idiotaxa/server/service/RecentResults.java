@@ -2,6 +2,7 @@ package idiotaxa.server.service;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 
 /** Results that are dear to compute and small to keep: the ones asked for last. Thread-safe. */
@@ -23,16 +24,24 @@ final class RecentResults<K, V> {
 
   /** The kept result, or a new one; two that ask at the same time may both compute it. */
   V get(K key, Function<K, V> compute) {
-    synchronized (results) {
-      V known = results.get(key);
-      if (known != null) {
-        return known;
-      }
+    Optional<V> known = find(key);
+    if (known.isPresent()) {
+      return known.get();
     }
     V computed = compute.apply(key);
-    synchronized (results) {
-      results.put(key, computed);
-    }
+    put(key, computed);
     return computed;
+  }
+
+  Optional<V> find(K key) {
+    synchronized (results) {
+      return Optional.ofNullable(results.get(key));
+    }
+  }
+
+  void put(K key, V result) {
+    synchronized (results) {
+      results.put(key, result);
+    }
   }
 }

@@ -28,6 +28,8 @@ public class BakeStore {
    * @param sourceIds empty when IDs are read from the target itself
    * @param settings JSON
    * @param targetVersion state of the target's geometry that was baked
+   * @param groupNumbers numbers by the identity of groups as they were then, JSON; null when nobody
+   *     kept them
    */
   public record BakeRow(
       long id,
@@ -37,6 +39,7 @@ public class BakeStore {
       String settings,
       int journalPosition,
       int targetVersion,
+      String groupNumbers,
       boolean isCancelled,
       LocalDateTime createdAt) {
     public boolean isFromTarget() {
@@ -63,12 +66,14 @@ public class BakeStore {
       RevisionStore.RevisionRow target,
       List<Long> sourceIds,
       String settings,
+      String groupNumbers,
       int journalPosition) {
     long id = db.insertInto(BAKE)
         .set(BAKE.ASSET_ID, target.assetId())
         .set(BAKE.TARGET_ID, target.id())
         .set(BAKE.TARGET_VERSION, target.geometryVersion())
         .set(BAKE.SETTINGS, settings)
+        .set(BAKE.GROUP_NUMBERS, groupNumbers)
         .set(BAKE.JOURNAL_POSITION, journalPosition)
         .set(BAKE.IS_CANCELLED, false)
         .set(BAKE.CREATED_AT, LocalDateTime.now(clock))
@@ -166,6 +171,7 @@ public class BakeStore {
         r.getSettings(),
         r.getJournalPosition(),
         r.getTargetVersion(),
+        r.getGroupNumbers(),
         r.getIsCancelled(),
         r.getCreatedAt());
   }

@@ -19,8 +19,12 @@ public class GroupStore {
     this.db = db;
   }
 
-  /** A group with its identity, which stays when the number changes. */
-  public record GroupRow(long id, long assetId, Group group, int version) {}
+  /**
+   * A group with its identity, which stays when the number changes.
+   *
+   * @param isLocked what lies in its drawer is not taken out
+   */
+  public record GroupRow(long id, long assetId, Group group, boolean isLocked, int version) {}
 
   /** In the order of their numbers. */
   public List<GroupRow> list(long assetId) {
@@ -52,16 +56,36 @@ public class GroupStore {
   }
 
   /**
+   * Everything but the number.
+   *
    * @return false when somebody else changed the group since {@code version}
    */
-  public boolean update(long id, int version, String name, int color) {
+  public boolean update(long id, int version, Group group, boolean isLocked) {
     return db.update(MATERIAL_GROUP)
-            .set(MATERIAL_GROUP.NAME, name)
-            .set(MATERIAL_GROUP.COLOR, color)
+            .set(MATERIAL_GROUP.NAME, group.name())
+            .set(MATERIAL_GROUP.COLOR, group.color())
+            .set(MATERIAL_GROUP.KEYWORDS, String.join("\n", group.keywords()))
+            .set(MATERIAL_GROUP.IS_LOCKED, isLocked)
             .set(MATERIAL_GROUP.VERSION, version + 1)
             .where(MATERIAL_GROUP.ID.eq(id), MATERIAL_GROUP.VERSION.eq(version))
             .execute()
         == 1;
+  }
+
+  /** Gives two groups of one asset each other's number. */
+  public void swapNumbers(GroupRow one, GroupRow other) {
+    // Numbers are unique at every moment, so that one waits outside of them.
+    setNumber(one.id(), -one.group().number());
+    setNumber(other.id(), one.group().number());
+    setNumber(one.id(), other.group().number());
+  }
+
+  private void setNumber(long id, int number) {
+    db.update(MATERIAL_GROUP)
+        .set(MATERIAL_GROUP.NUMBER, number)
+        .set(MATERIAL_GROUP.VERSION, MATERIAL_GROUP.VERSION.plus(1))
+        .where(MATERIAL_GROUP.ID.eq(id))
+        .execute();
   }
 
   private static GroupRow row(MaterialGroupRecord r) {
@@ -72,6 +96,7 @@ public class GroupStore {
         r.getId(),
         r.getAssetId(),
         new Group(r.getNumber(), r.getName(), r.getColor(), keywords, look),
+        r.getIsLocked(),
         r.getVersion());
   }
 }

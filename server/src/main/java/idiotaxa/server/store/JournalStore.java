@@ -2,10 +2,10 @@ package idiotaxa.server.store;
 
 import static idiotaxa.server.store.db.Tables.JOURNAL_ENTRY;
 
-import idiotaxa.server.store.db.tables.records.JournalEntryRecord;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -21,19 +21,25 @@ public class JournalStore {
   }
 
   /**
+   * An entry as it is found in order.
+   *
+   * @param revisionId null for one that is about every revision of the asset
    * @param ordinal 1 for the first entry of the asset
-   * @param claims packed, see the service that writes them
    */
-  public record EntryRow(
-      long id, long revisionId, int ordinal, String kind, String words, byte[] claims) {}
+  public record EntryHead(long id, Long revisionId, int ordinal, String kind) {}
 
   /** Entry without its claims. */
   public record EntryWords(
       long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
 
-  /** Drops what was undone from {@code ordinal} on and adds the entry there. */
+  /**
+   * Drops what was undone from {@code ordinal} on and adds the entry there.
+   *
+   * @param revisionId null for every revision of the asset
+   * @param claims packed, see the service that writes them
+   */
   public void append(
-      long assetId, long revisionId, int ordinal, String kind, String words, byte[] claims) {
+      long assetId, Long revisionId, int ordinal, String kind, String words, byte[] claims) {
     db.update(JOURNAL_ENTRY)
         .set(JOURNAL_ENTRY.IS_DROPPED, true)
         .where(
@@ -53,16 +59,53 @@ public class JournalStore {
         .execute();
   }
 
-  /** Entries of one revision that are in force up to a position of the journal, oldest first. */
-  public List<EntryRow> inForce(long assetId, long revisionId, int position) {
-    return db.selectFrom(JOURNAL_ENTRY)
-        .where(
-            JOURNAL_ENTRY.ASSET_ID.eq(assetId),
-            JOURNAL_ENTRY.REVISION_ID.eq(revisionId),
-            JOURNAL_ENTRY.ORDINAL.le(position),
-            JOURNAL_ENTRY.IS_DROPPED.isFalse())
+  /** Entries about one revision that are in force up to a position of the journal, oldest first. */
+  public List<EntryHead> inForce(long assetId, long revisionId, int position) {
+    return heads(
+        JOURNAL_ENTRY
+            .ASSET_ID
+            .eq(assetId)
+            .and(JOURNAL_ENTRY.REVISION_ID.eq(revisionId).or(JOURNAL_ENTRY.REVISION_ID.isNull()))
+            .and(JOURNAL_ENTRY.ORDINAL.le(position)));
+  }
+
+  /** Entries about every revision of an asset that are in force up to a position, oldest first. */
+  public List<EntryHead> inForceForAll(long assetId, int position) {
+    return heads(
+        JOURNAL_ENTRY
+            .ASSET_ID
+            .eq(assetId)
+            .and(JOURNAL_ENTRY.REVISION_ID.isNull())
+            .and(JOURNAL_ENTRY.ORDINAL.le(position)));
+  }
+
+  /** Entries with ordinals from {@code first} to {@code last}. */
+  public List<EntryHead> between(long assetId, int first, int last) {
+    return heads(
+        JOURNAL_ENTRY.ASSET_ID.eq(assetId).and(JOURNAL_ENTRY.ORDINAL.between(first, last)));
+  }
+
+  private List<EntryHead> heads(Condition condition) {
+    return db.select(
+            JOURNAL_ENTRY.ID, JOURNAL_ENTRY.REVISION_ID, JOURNAL_ENTRY.ORDINAL, JOURNAL_ENTRY.KIND)
+        .from(JOURNAL_ENTRY)
+        .where(condition, JOURNAL_ENTRY.IS_DROPPED.isFalse())
         .orderBy(JOURNAL_ENTRY.ORDINAL)
-        .fetch(JournalStore::row);
+        .fetch(r -> new EntryHead(r.value1(), r.value2(), r.value3(), r.value4()));
+  }
+
+  /** What an entry holds, packed. */
+  public byte[] claims(long id) {
+    return db.select(JOURNAL_ENTRY.CLAIMS)
+        .from(JOURNAL_ENTRY)
+        .where(JOURNAL_ENTRY.ID.eq(id))
+        .fetchSingle(JOURNAL_ENTRY.CLAIMS);
+  }
+
+  /** Number of entries that can be in force, the undone ones among them. */
+  public int length(long assetId) {
+    return db.fetchCount(
+        JOURNAL_ENTRY, JOURNAL_ENTRY.ASSET_ID.eq(assetId), JOURNAL_ENTRY.IS_DROPPED.isFalse());
   }
 
   /** Every entry that can be in force, the undone ones among them, oldest first. */
@@ -77,22 +120,5 @@ public class JournalStore {
         .where(JOURNAL_ENTRY.ASSET_ID.eq(assetId), JOURNAL_ENTRY.IS_DROPPED.isFalse())
         .orderBy(JOURNAL_ENTRY.ORDINAL)
         .fetch(r -> new EntryWords(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
-  }
-
-  /** The revision that the entry at {@code ordinal} is about, 0 when there is none. */
-  public long revisionAt(long assetId, int ordinal) {
-    return db.select(JOURNAL_ENTRY.REVISION_ID)
-        .from(JOURNAL_ENTRY)
-        .where(
-            JOURNAL_ENTRY.ASSET_ID.eq(assetId),
-            JOURNAL_ENTRY.ORDINAL.eq(ordinal),
-            JOURNAL_ENTRY.IS_DROPPED.isFalse())
-        .fetchOptional(JOURNAL_ENTRY.REVISION_ID)
-        .orElse(0L);
-  }
-
-  private static EntryRow row(JournalEntryRecord r) {
-    return new EntryRow(
-        r.getId(), r.getRevisionId(), r.getOrdinal(), r.getKind(), r.getWords(), r.getClaims());
   }
 }

@@ -1,0 +1,2 @@
+/** Evaluates the rules of claims on a mesh. */
+package idiotaxa.core.claim;

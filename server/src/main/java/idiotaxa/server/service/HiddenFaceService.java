@@ -1,0 +1,67 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.sight.HiddenFaces;
+import idiotaxa.server.store.HiddenFacesStore;
+import java.io.ByteArrayOutputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.util.BitSet;
+import org.roaringbitmap.RoaringBitmap;
+import org.springframework.stereotype.Service;
+
+/** Faces that are seen from nowhere outside; they do not count as forgotten. */
+@Service
+public class HiddenFaceService {
+  private final HiddenFacesStore store;
+  private final MeshCache meshes;
+  private final RecentResults<Long, BitSet> known = new RecentResults<>(16);
+
+  public HiddenFaceService(HiddenFacesStore store, MeshCache meshes) {
+    this.store = store;
+    this.meshes = meshes;
+  }
+
+  /** None until they were looked for. Not to be changed. */
+  public BitSet of(long revisionId) {
+    BitSet faces = known.find(revisionId).orElse(null);
+    if (faces == null) {
+      byte[] packed = store.find(revisionId).orElse(null);
+      if (packed == null) {
+        return new BitSet();
+      }
+      faces = FaceRanges.faces(unpack(packed));
+      known.put(revisionId, faces);
+    }
+    return faces;
+  }
+
+  /** Looks for them and keeps them. */
+  void find(long revisionId) {
+    BitSet faces = HiddenFaces.of(meshes.get(revisionId).mesh(), Parallel.cores());
+    store.put(revisionId, pack(FaceRanges.bitmap(faces)));
+  }
+
+  private static byte[] pack(RoaringBitmap faces) {
+    faces.runOptimize();
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try {
+      faces.serialize(new DataOutputStream(bytes));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return bytes.toByteArray();
+  }
+
+  private static RoaringBitmap unpack(byte[] packed) {
+    RoaringBitmap faces = new RoaringBitmap();
+    try {
+      faces.deserialize(ByteBuffer.wrap(packed));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return faces;
+  }
+}

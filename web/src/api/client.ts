@@ -4,12 +4,18 @@ import type {
   AlignmentCheck,
   Asset,
   BakeSettings,
+  GroupChange,
   JournalState,
+  PickRequest,
   PlannedFile,
   ProposedGroup,
+  Reason,
   Receipt,
+  RuleList,
+  RulePreview,
   SheetOverlaps,
-  SheetPlan
+  SheetPlan,
+  WrittenRule
 } from '@/api/types'
 
 interface Created {
@@ -39,10 +45,35 @@ export const api = {
   step: (assetId: number, steps: number) =>
     send<JournalState>('POST', `/api/assets/${assetId}/journal/steps`, { steps }),
 
-  proposal: (assetId: number, revisionId: number, from: string) =>
-    getJson<ProposedGroup[]>(`/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}`),
-  keepProposal: (assetId: number, revisionId: number, from: string) =>
-    send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}`),
+  pick: async (assetId: number, revisionId: number, request: PickRequest) =>
+    (await send<{ faceRanges: number[] }>('POST', `/api/assets/${assetId}/revisions/${revisionId}/picks`, request))
+      .faceRanges,
+  /** @param angle degrees, for flat patches */
+  labels: async (assetId: number, revisionId: number, kind: string, angle: number) =>
+    new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),
+  piecePictureUrl: (assetId: number, revisionId: number, version: number, piece: number) =>
+    `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&version=${version}`,
+
+  rules: (assetId: number, revisionId: number) =>
+    getJson<RuleList>(`/api/assets/${assetId}/revisions/${revisionId}/rules`),
+  keepRules: (assetId: number, revisionId: number, version: number, rules: WrittenRule[]) =>
+    send<JournalState>('PUT', `/api/assets/${assetId}/revisions/${revisionId}/rules`, { version, rules }),
+  previewRule: (assetId: number, revisionId: number, rule: WrittenRule) =>
+    send<RulePreview>('POST', `/api/assets/${assetId}/revisions/${revisionId}/rules/preview`, rule),
+  reasons: (assetId: number, revisionId: number, groupId: number) =>
+    getJson<Reason[]>(`/api/assets/${assetId}/revisions/${revisionId}/reasons?group=${groupId}`),
+
+  /** @param tolerance 8-bit RGB distance within which vertex colours are one */
+  proposal: (assetId: number, revisionId: number, from: string, tolerance: number) =>
+    getJson<ProposedGroup[]>(
+      `/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}&tolerance=${tolerance}`
+    ),
+  /** @param without numbers of proposed groups that are not wanted */
+  keepProposal: (assetId: number, revisionId: number, from: string, tolerance: number, without: number[]) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/proposal?from=${from}`, {
+      tolerance,
+      without
+    }),
 
   editParts: (revisionId: number, kind: 'rename' | 'split' | 'merge', parts: number[], word: string) =>
     send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }),
@@ -69,8 +100,17 @@ export const api = {
 
   createGroup: (assetId: number, name: string, color: string | null) =>
     send<Created>('POST', `/api/assets/${assetId}/groups`, { name, color }),
-  changeGroup: (assetId: number, id: number, version: number, change: { name?: string; color?: string }) =>
+  changeGroup: (assetId: number, id: number, version: number, change: GroupChange) =>
     send<void>('PATCH', `/api/assets/${assetId}/groups/${id}`, change, { 'If-Match': `"${version}"` }),
+  /** @param into 0 for the unclaimed drawer */
+  mergeGroup: (assetId: number, id: number, into: number) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/groups/${id}/merge`, { other: into }),
+  swapNumbers: (assetId: number, id: number, other: number) =>
+    send<void>('POST', `/api/assets/${assetId}/groups/${id}/swap-number`, { other }),
+  swapColors: (assetId: number, id: number, other: number) =>
+    send<void>('POST', `/api/assets/${assetId}/groups/${id}/swap-color`, { other }),
+  splitGroup: (assetId: number, revisionId: number, id: number) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/split`, { groupId: id }),
 
   bake: (assetId: number, settings: BakeSettings) => send<Created>('POST', `/api/assets/${assetId}/bakes`, settings),
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),

@@ -64,6 +64,8 @@ export interface Revision {
   geometryVersion: number
   /** Whether the UVs are an automatic layout's. */
   hasLayout: boolean
+  /** Whether its hidden faces were looked for. */
+  isHiddenKnown: boolean
   layout: UvLayout | null
   inspection: Inspection | null
 }
@@ -127,7 +129,67 @@ export interface Group {
   color: string
   keywords: string[]
   safeTolerance: number
+  /** Whether its drawer keeps what lies in it. */
+  isLocked: boolean
   version: number
+}
+
+/** Absent values stay. */
+export interface GroupChange {
+  name?: string
+  color?: string
+  keywords?: string[]
+  isLocked?: boolean
+}
+
+export type RuleKind = 'PART' | 'MATERIAL' | 'COLOR' | 'ALIKE'
+
+export interface WrittenRule {
+  kind: RuleKind
+  word: string
+  /** Of the piece that others are alike to, else −1. */
+  face: number
+  groupId: number
+  /** 0 for a new rule. */
+  since: number
+}
+
+export interface Rule extends WrittenRule {
+  words: string
+  /** Faces that it fits. */
+  reached: number
+  /** Faces that are in their drawer because of it. */
+  holds: number
+}
+
+export interface RuleList {
+  version: number
+  rules: Rule[]
+}
+
+export interface RulePreview {
+  words: string
+  reached: number
+  byHand: number
+  area: number
+  faceRanges: number[]
+}
+
+/** Why faces are in a drawer. */
+export interface Reason {
+  words: string
+  faces: number
+  area: number
+}
+
+export interface PickRequest {
+  verb: 'grow' | 'shrink' | 'ring' | 'corner' | 'facing'
+  faceRanges: number[]
+  triangle?: number
+  corner?: number
+  direction?: [number, number, number]
+  /** Degrees. */
+  angle?: number
 }
 
 export interface HistoryEntry {
@@ -193,6 +255,10 @@ export interface Bake {
   /** Empty when IDs were read from the target itself. */
   sourceIds: number[]
   settings: BakeSettings
+  /** Numbers by the identity of groups as they were then. */
+  groupNumbers: Record<string, number> | null
+  /** Whether a group has another number now. */
+  areNumbersOld: boolean
   createdAt: string
   sheets: BakeSheet[]
 }

@@ -1,6 +1,7 @@
 <template>
   <div class="frame">
     <div ref="host" class="host" data-testid="stage" role="img" :aria-label="label" />
+    <slot name="over" />
     <div v-if="!props.model" class="waiting">{{ waiting }}</div>
     <div class="tools"><slot name="tools" /></div>
     <div class="notes"><slot name="notes" /></div>
@@ -9,12 +10,11 @@
 
 <script setup lang="ts">
 import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
-import { facesAround } from '@/model/model'
 import { listenForClicks } from '@/stage/gestures'
 import { useStage } from '@/stage/use-stage'
 
 import type { Group } from '@/api/types'
-import type { Grain, Model } from '@/model/model'
+import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 import type { StageView } from '@/stage/model-mesh'
 import type { Overlay } from '@/stage/stage'
@@ -26,17 +26,42 @@ const props = withDefaults(
     groups: Group[]
     view: StageView
     pick?: Pick | null
-    /** What a hover outlines and a click picks; absent where nothing can be picked. */
-    grain?: Grain | null
+    /** The faces that a hover over one outlines; absent where nothing can be picked. */
+    facesAt?: ((face: number) => ArrayLike<number>) | null
+    /** Whether a press is a stroke of its own now, and moves neither pick nor camera. */
+    isHeld?: boolean
     /** Further models laid over the first. */
     overlays?: Overlay[]
     /** Faces outlined as if the pointer were over them. */
     hovered?: ArrayLike<number>
+    /** 1 for faces that are out of sight. */
+    away?: Uint8Array | null
+    /** Three bytes a face, for the view `materials`. */
+    faceColors?: Uint8Array | null
+    hasWire?: boolean
+    /** Whether the pick is seen through what is in front of it. */
+    isPickThrough?: boolean
+    /** Whether unclaimed surface is hatched in every view. */
+    hatchesAll?: boolean
     waiting?: string
   }>(),
-  { pick: null, grain: null, overlays: () => [], hovered: () => [], waiting: 'Reading the model…' }
+  {
+    pick: null,
+    facesAt: null,
+    overlays: () => [],
+    hovered: () => [],
+    away: null,
+    faceColors: null,
+    waiting: 'Reading the model…'
+  }
 )
-const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
+const emit = defineEmits<{
+  click: [face: number | null, mode: PickMode]
+  /** Where the pointer is in the window. */
+  hover: [face: number | null, clientX: number, clientY: number]
+  stroke: [phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode]
+  moved: []
+}>()
 
 const host = useTemplateRef<HTMLElement>('host')
 const stage = useStage(host, props)
@@ -44,31 +69,45 @@ const label = computed(() => `Model in 3D, ${props.model?.partNames.length ?? 0}
 
 let stopListening = (): void => {}
 watch(stage, (s) => {
-  if (s) stopListening = listenForClicks(s.canvas, { onClick: handleClick, onHover: handleHover, onLeave })
+  if (!s) return
+  s.onMove(() => emit('moved'))
+  stopListening = listenForClicks(s.canvas, {
+    onClick: handleClick,
+    onHover: handleHover,
+    onLeave,
+    isHeld: () => props.isHeld,
+    onStroke: (phase, x, y, mode) => emit('stroke', phase, x, y, mode)
+  })
 })
+watch(
+  () => props.isHeld,
+  (isHeld) => stage.value?.holdCamera(isHeld)
+)
 onBeforeUnmount(() => stopListening())
 
 function handleClick(x: number, y: number, mode: PickMode): void {
-  if (props.grain) emit('click', stage.value!.faceAt(x, y), mode)
+  if (props.facesAt) emit('click', stage.value!.hitAt(x, y)?.face ?? null, mode)
 }
 
 function handleHover(x: number, y: number): void {
-  if (!props.grain || !props.model) return
-  const face = stage.value!.faceAt(x, y)
-  stage.value!.setHover(face === null ? [] : facesAround(props.model, face, props.grain))
-  emit('hover', face)
+  if (!props.facesAt || !props.model) return
+  const face = stage.value!.hitAt(x, y)?.face ?? null
+  stage.value!.setHover(face === null ? [] : props.facesAt(face))
+  emit('hover', face, x, y)
 }
 
 function onLeave(): void {
   stage.value?.setHover([])
-  emit('hover', null)
+  emit('hover', null, 0, 0)
 }
 
 defineExpose({
   /** Moves the camera to the faces that `isIn` takes. */
   flyTo: (isIn: (face: number) => boolean) => stage.value?.flyTo(isIn),
   /** Shows a baked map in the view `map`. */
-  setMap: (image: ImageBitmap, tile: [number, number]) => stage.value?.setMap(image, tile)
+  setMap: (image: ImageBitmap, tile: [number, number]) => stage.value?.setMap(image, tile),
+  /** The stage itself, for what is asked of it rather than shown on it. */
+  stage
 })
 </script>
 

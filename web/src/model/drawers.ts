@@ -1,66 +1,145 @@
+import { facesOf } from '@/model/model'
+import type { Labels } from '@/model/labels'
 import type { Model } from '@/model/model'
 
-/** A part as far as it lies in one drawer. */
-export interface DrawerPart {
-  part: number
+/** Pieces as they lie in one drawer, whole or partly; several when they are alike. */
+export interface Stack {
+  /** The piece that stands for all. */
+  piece: number
+  pieces: number[]
   name: string
   faces: number
   /** Square metres. */
   area: number
+  /** Whether all faces of every piece lie in the drawer. */
   isWhole: boolean
+  /** Height of the piece's middle, metres. */
+  height: number
 }
 
 /** What lies in a drawer; number 0 is the unclaimed one. */
 export interface Drawer {
   number: number
   faces: number
+  /** Faces among them that are seen from nowhere outside. */
+  hiddenFaces: number
   pieces: number
-  /** Share of the model's surface, 0 … 1. */
+  /** Share of the model's visible surface, 0 … 1. */
   share: number
-  parts: DrawerPart[]
 }
 
-/** Sorts the faces of a model into drawers by their group numbers. */
-export function fillDrawers(model: Model, faceGroups: Uint16Array): Map<number, Drawer> {
-  const drawers = new Map<number, { faces: number; area: number; pieces: Set<number>; parts: Map<number, DrawerPart> }>()
+export type StackOrder = 'size' | 'name' | 'place'
+
+/**
+ * Sorts the faces of a model into drawers by their group numbers.
+ *
+ * @param hidden 1 for faces that are seen from nowhere outside; null while nobody knows
+ */
+export function fillDrawers(
+  model: Model,
+  faceGroups: Uint16Array,
+  hidden: ArrayLike<number> | null
+): Map<number, Drawer> {
+  const drawers = new Map<number, Drawer>()
+  const inDrawer = new Map<number, Uint8Array>()
+  let visibleArea = 0
   for (let f = 0; f < faceGroups.length; f++) {
     const number = faceGroups[f]!
     let drawer = drawers.get(number)
-    if (!drawer) drawers.set(number, (drawer = { faces: 0, area: 0, pieces: new Set(), parts: new Map() }))
-    const part = model.facePart[f]!
-    let row = drawer.parts.get(part)
-    if (!row) {
-      row = { part, name: model.partNames[part] || 'part without name', faces: 0, area: 0, isWhole: false }
-      drawer.parts.set(part, row)
+    if (!drawer) {
+      drawers.set(number, (drawer = { number, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }))
+      inDrawer.set(number, new Uint8Array(model.facesOfPiece.start.length))
     }
+    const seen = inDrawer.get(number)!
+    const piece = model.facePiece[f]!
     drawer.faces++
-    drawer.area += model.faceArea[f]!
-    drawer.pieces.add(model.facePiece[f]!)
-    row.faces++
-    row.area += model.faceArea[f]!
-  }
-  const out = new Map<number, Drawer>()
-  for (const [number, d] of drawers) {
-    const parts = [...d.parts.values()].sort((a, b) => b.area - a.area || a.part - b.part)
-    for (const row of parts) {
-      row.isWhole = row.faces === model.facesOfPart.start[row.part + 1]! - model.facesOfPart.start[row.part]!
+    drawer.pieces += 1 - seen[piece]!
+    seen[piece] = 1
+    if (hidden?.[f]) {
+      drawer.hiddenFaces++
+    } else {
+      drawer.share += model.faceArea[f]!
+      visibleArea += model.faceArea[f]!
     }
-    out.set(number, {
-      number,
-      faces: d.faces,
-      pieces: d.pieces.size,
-      share: model.area > 0 ? d.area / model.area : 0,
-      parts
-    })
   }
-  return out
+  for (const drawer of drawers.values()) drawer.share = shareOf(drawer, faceGroups.length, visibleArea)
+  return drawers
 }
 
-/** Unclaimed faces piece by piece, the largest area first. */
-export function unclaimedPieces(model: Model, faceGroups: Uint16Array): { piece: number; faces: number[] }[] {
+/** A drawer that holds everything that is seen holds exactly all of it, whatever sums round to. */
+function shareOf({ share, faces }: Drawer, allFaces: number, visibleArea: number): number {
+  if (faces === allFaces) return 1
+  return visibleArea > 0 ? share / visibleArea : 0
+}
+
+/** Pieces of one drawer as cards; whole alike pieces make one stack. */
+export function stackPieces(
+  model: Model,
+  faceGroups: Uint16Array,
+  number: number,
+  alike: Labels | null,
+  order: StackOrder
+): Stack[] {
+  const stacks = new Map<string, Stack>()
+  for (const [piece, { faces, area }] of piecesIn(model, faceGroups, number)) {
+    const isWhole = faces === facesOf(model.facesOfPiece, piece).length
+    const first = facesOf(model.facesOfPiece, piece)[0]!
+    const key = isWhole && alike ? `class ${alike.ofFace[first]}` : `piece ${piece}`
+    const stack = stacks.get(key)
+    if (stack) {
+      stack.pieces.push(piece)
+      stack.faces += faces
+      stack.area += area
+    } else {
+      const name = model.partNames[model.facePart[first]!] || 'part without name'
+      stacks.set(key, { piece, pieces: [piece], name, faces, area, isWhole, height: heightOf(model, first) })
+    }
+  }
+  return [...stacks.values()].sort((a, b) => before(a, b, order) || a.piece - b.piece)
+}
+
+function before(a: Stack, b: Stack, order: StackOrder): number {
+  if (order === 'size') return b.area - a.area
+  return order === 'name' ? a.name.localeCompare(b.name, 'en', { numeric: true }) : b.height - a.height
+}
+
+function piecesIn(model: Model, faceGroups: Uint16Array, number: number): Map<number, { faces: number; area: number }> {
+  const pieces = new Map<number, { faces: number; area: number }>()
+  for (let f = 0; f < faceGroups.length; f++) {
+    if (faceGroups[f] !== number) continue
+    const piece = pieces.get(model.facePiece[f]!)
+    if (piece) {
+      piece.faces++
+      piece.area += model.faceArea[f]!
+    } else {
+      pieces.set(model.facePiece[f]!, { faces: 1, area: model.faceArea[f]! })
+    }
+  }
+  return pieces
+}
+
+function heightOf(model: Model, face: number): number {
+  return model.positions[3 * model.triangles[3 * model.firstTriangle[face]!]! + 1]!
+}
+
+/** The faces of a stack's pieces that lie in its drawer. */
+export function facesOfStack(model: Model, faceGroups: Uint16Array, number: number, stack: Stack): number[] {
+  return stack.pieces.flatMap((piece) => [...facesOf(model.facesOfPiece, piece)].filter((f) => faceGroups[f] === number))
+}
+
+/**
+ * Unclaimed faces piece by piece, the largest area first; hidden ones are no matter.
+ *
+ * @param hidden as in {@link fillDrawers}
+ */
+export function unclaimedPieces(
+  model: Model,
+  faceGroups: Uint16Array,
+  hidden: ArrayLike<number> | null
+): { piece: number; faces: number[] }[] {
   const areas = new Map<number, { piece: number; faces: number[]; area: number }>()
   for (let f = 0; f < faceGroups.length; f++) {
-    if (faceGroups[f] !== 0) continue
+    if (faceGroups[f] !== 0 || hidden?.[f]) continue
     const piece = model.facePiece[f]!
     let row = areas.get(piece)
     if (!row) areas.set(piece, (row = { piece, faces: [], area: 0 }))

@@ -1,7 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { fillDrawers, unclaimedPieces } from '@/model/drawers'
-import { facesAround, facesOf, indexFaces, parseModel } from '@/model/model'
-import { changePick, emptyPick, faceRanges } from '@/model/pick'
+import { facesOfStack, fillDrawers, stackPieces, unclaimedPieces } from '@/model/drawers'
+import { findGroups } from '@/model/find-groups'
+import { facesAround, facesOfSameLabel, labelsOf } from '@/model/labels'
+import { facesOf, indexFaces, parseModel } from '@/model/model'
+import { changePick, emptyPick, faceRanges, maskOfRanges } from '@/model/pick'
+import { PickTrail } from '@/model/pick-trail'
+import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
 
 /** Four faces of one triangle each: parts a (0, 1) and b (2, 3), pieces 0 (0), 1 (1), 2 (2, 3). */
@@ -68,20 +72,83 @@ describe('pick', () => {
   })
 })
 
-describe('drawers', () => {
-  it('hold parts whole or partly', () => {
-    const drawers = fillDrawers(fourFaces(), Uint16Array.of(5, 5, 5, 0))
-    expect(drawers.get(5)).toMatchObject({ faces: 3, pieces: 3, share: 0.6 })
-    expect(drawers.get(5)!.parts.map((p) => [p.name, p.isWhole])).toEqual([
-      ['a', true],
-      ['b', false]
-    ])
-    expect(drawers.get(0)!.share).toBe(0.4)
+describe('trail of picks', () => {
+  it('goes back and forth, and forgets what was taken back when it goes on', () => {
+    const model = fourFaces()
+    const trail = new PickTrail()
+    const [a, b, c] = [[0], [1], [2]].map((f) => changePick(model, emptyPick(model), f, 'replace'))
+    trail.reset(emptyPick(model))
+    trail.push(a!)
+    trail.push(b!)
+    expect(trail.back()).toBe(a)
+    expect(trail.forth()).toBe(b)
+    expect(trail.forth()).toBeNull()
+    trail.back()
+    trail.push(c!)
+    expect(trail.forth()).toBeNull()
+    expect(trail.back()).toBe(a)
+    expect(trail.back()!.faces).toBe(0)
+    expect(trail.back()).toBeNull()
   })
 
-  it('name unclaimed pieces, the largest first', () => {
-    const pieces = unclaimedPieces(fourFaces(), Uint16Array.of(0, 0, 1, 0))
+  it('keeps masks and ranges the same set of faces', () => {
+    const mask = maskOfRanges([0, 2, 3, 4], 5)
+    expect([...mask]).toEqual([1, 1, 0, 1, 0])
+    expect(faceRanges(mask)).toEqual([0, 2, 3, 4])
+  })
+})
+
+describe('labels', () => {
+  const labels = labelsOf(Int32Array.of(3, -1, 3, 0))
+
+  it('say what a click means; a face without label stands for itself', () => {
+    const model = fourFaces()
+    expect([...facesAround(model, 0, 'material', labels)]).toEqual([0, 2])
+    expect([...facesAround(model, 1, 'material', labels)]).toEqual([1])
+    expect([...facesAround(model, 3, 'patch', null)]).toEqual([3])
+  })
+
+  it('find all faces of the labels of a pick', () => {
+    expect([...facesOfSameLabel(labels, Uint8Array.of(0, 1, 1, 0))]).toEqual([0, 2])
+  })
+})
+
+describe('drawers', () => {
+  it('measure their share of what is seen', () => {
+    const model = fourFaces()
+    const drawers = fillDrawers(model, Uint16Array.of(5, 5, 5, 0), null)
+    expect(drawers.get(5)).toMatchObject({ faces: 3, pieces: 3, share: 0.6 })
+    expect(drawers.get(0)!.share).toBe(0.4)
+    const seen = fillDrawers(model, Uint16Array.of(5, 5, 5, 0), [0, 0, 0, 1])
+    expect(seen.get(5)!.share).toBe(1)
+    expect(seen.get(0)).toMatchObject({ share: 0, hiddenFaces: 1 })
+  })
+
+  it('stack alike pieces that lie in them whole', () => {
+    const model = fourFaces()
+    const alike = labelsOf(Int32Array.of(8, 8, 2, 2))
+    const [first, second, ...rest] = stackPieces(model, Uint16Array.of(5, 5, 5, 0), 5, alike, 'size')
+    expect(rest).toEqual([])
+    expect(first).toMatchObject({ pieces: [0, 1], faces: 2, area: 3, isWhole: true, name: 'a' })
+    expect(second).toMatchObject({ pieces: [2], faces: 1, area: 3, isWhole: false, name: 'b' })
+    expect(facesOfStack(model, Uint16Array.of(5, 5, 5, 0), 5, second!)).toEqual([2])
+  })
+
+  it('name unclaimed pieces, the largest first, but not the hidden', () => {
+    const pieces = unclaimedPieces(fourFaces(), Uint16Array.of(0, 0, 1, 0), null)
     expect(pieces.map((p) => p.piece)).toEqual([2, 1, 0])
     expect(pieces[0]!.faces).toEqual([3])
+    const seen = unclaimedPieces(fourFaces(), Uint16Array.of(0, 0, 1, 0), [0, 1, 0, 1])
+    expect(seen.map((p) => p.piece)).toEqual([0])
+  })
+
+  it('are found by name, number and keyword, beginnings first', () => {
+    const group = (number: number, name: string, keywords: string[] = []): Group =>
+      ({ number, name, keywords }) as unknown as Group
+    const groups = [group(1, 'galvanised steel', ['rail']), group(2, 'tar'), group(3, 'guitar string')]
+    expect(findGroups(groups, 'TAR').map((g) => g.number)).toEqual([2, 3])
+    expect(findGroups(groups, 'rai').map((g) => g.number)).toEqual([1])
+    expect(findGroups(groups, '3').map((g) => g.number)).toEqual([3])
+    expect(findGroups(groups, ' ')).toBe(groups)
   })
 })

@@ -4,9 +4,6 @@ export interface FaceIndex {
   faces: Uint32Array
 }
 
-/** What of a model is picked with one click. */
-export type Grain = 'part' | 'piece' | 'face'
-
 /**
  * A revision's geometry as the server sends it, never changed. A triangle belongs to a face, a face to
  * a part and a piece. Corner arrays have three entries a triangle.
@@ -21,6 +18,8 @@ export interface Model {
   /** Three vertices a triangle. */
   readonly triangles: Uint32Array
   readonly triangleFace: Uint32Array
+  /** First triangle of every face; those of one face follow each other. */
+  readonly firstTriangle: Uint32Array
   readonly facePart: Uint32Array
   readonly facePiece: Uint32Array
   /** Square metres. */
@@ -57,13 +56,15 @@ export function parseModel(revisionId: number, version: number, buffer: ArrayBuf
   const facePart = ints.get('parts')!
   const facePiece = ints.get('pieces')!
   const faceArea = floats.get('areas')!
+  const triangleFace = ints.get('faces')!
   return {
     revisionId,
     version,
     partNames: head.partNames,
     positions: floats.get('positions')!,
     triangles: ints.get('triangles')!,
-    triangleFace: ints.get('faces')!,
+    triangleFace,
+    firstTriangle: firstTriangles(triangleFace, facePart.length),
     facePart,
     facePiece,
     faceArea,
@@ -76,27 +77,26 @@ export function parseModel(revisionId: number, version: number, buffer: ArrayBuf
   }
 }
 
-/** Turns a label per face into the faces of each label. */
-export function indexFaces(labels: Uint32Array): FaceIndex {
+function firstTriangles(triangleFace: Uint32Array, faceCount: number): Uint32Array {
+  const first = new Uint32Array(faceCount)
+  for (let t = triangleFace.length - 1; t >= 0; t--) first[triangleFace[t]!] = t
+  return first
+}
+
+/** Turns a label per face into the faces of each label; −1 is no label. */
+export function indexFaces(labels: ArrayLike<number>): FaceIndex {
   let count = 0
-  for (const label of labels) count = Math.max(count, label + 1)
+  for (let f = 0; f < labels.length; f++) count = Math.max(count, labels[f]! + 1)
   const start = new Uint32Array(count + 1)
-  for (const label of labels) start[label + 1]!++
+  for (let f = 0; f < labels.length; f++) if (labels[f]! >= 0) start[labels[f]! + 1]!++
   for (let l = 0; l < count; l++) start[l + 1]! += start[l]!
   const next = start.slice()
-  const faces = new Uint32Array(labels.length)
-  labels.forEach((label, face) => (faces[next[label]!++] = face))
+  const faces = new Uint32Array(start[count]!)
+  for (let f = 0; f < labels.length; f++) if (labels[f]! >= 0) faces[next[labels[f]!]!++] = f
   return { start, faces }
 }
 
 /** The faces of one label. */
 export function facesOf(index: FaceIndex, label: number): Uint32Array {
   return index.faces.subarray(index.start[label], index.start[label + 1])
-}
-
-/** The faces that a click on one face means. */
-export function facesAround(model: Model, face: number, grain: Grain): Uint32Array {
-  if (grain === 'part') return facesOf(model.facesOfPart, model.facePart[face]!)
-  if (grain === 'piece') return facesOf(model.facesOfPiece, model.facePiece[face]!)
-  return Uint32Array.of(face)
 }

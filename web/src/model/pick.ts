@@ -21,10 +21,11 @@ export function changePick(model: Model, pick: Pick, faces: ArrayLike<number>, m
   const mask = mode === 'replace' ? new Uint8Array(pick.mask.length) : pick.mask.slice()
   const value = mode === 'take' ? 0 : 1
   for (let i = 0; i < faces.length; i++) mask[faces[i]!] = value
-  return measure(model, mask)
+  return pickOf(model, mask)
 }
 
-function measure(model: Model, mask: Uint8Array): Pick {
+/** @param mask 1 for every picked face; not to be changed any more */
+export function pickOf(model: Model, mask: Uint8Array): Pick {
   let faces = 0
   let area = 0
   const pieces = new Set<number>()
@@ -38,6 +39,10 @@ function measure(model: Model, mask: Uint8Array): Pick {
   return { mask, faces, pieces: pieces.size, share: model.area > 0 ? area / model.area : 0 }
 }
 
+export function isSamePick(a: Pick, b: Pick): boolean {
+  return a.faces === b.faces && a.mask.every((v, f) => v === b.mask[f])
+}
+
 /** Pairs of first and one past the last picked face, as the server takes them. */
 export function faceRanges(mask: Uint8Array): number[] {
   const ranges: number[] = []
@@ -46,4 +51,11 @@ export function faceRanges(mask: Uint8Array): number[] {
     if (mask[f] && !mask[f + 1]) ranges.push(f + 1)
   }
   return ranges
+}
+
+/** @param faceCount of the model */
+export function maskOfRanges(ranges: number[], faceCount: number): Uint8Array {
+  const mask = new Uint8Array(faceCount)
+  for (let i = 0; i < ranges.length; i += 2) mask.fill(1, ranges[i], ranges[i + 1])
+  return mask
 }

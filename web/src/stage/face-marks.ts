@@ -3,6 +3,7 @@ import { DataTexture, NearestFilter, RGBAIntegerFormat, UnsignedByteType } from 
 const WIDTH = 1024
 const PICKED = 1
 const HOVERED = 2
+const AWAY = 4
 
 /**
  * What can change of each face, as a texture: group number (low byte, high byte), marks, and a number
@@ -37,10 +38,20 @@ export class FaceMarks {
     this.texture.needsUpdate = true
   }
 
+  /** @param away 1 for faces that are out of sight; null for none */
+  setAway(away: Uint8Array | null): void {
+    for (let f = 0; f < this.faceCount; f++) this.mark(f, AWAY, away?.[f] === 1)
+    this.texture.needsUpdate = true
+  }
+
   setHovered(before: ArrayLike<number>, now: ArrayLike<number>): void {
     for (let i = 0; i < before.length; i++) this.mark(before[i]!, HOVERED, false)
     for (let i = 0; i < now.length; i++) this.mark(now[i]!, HOVERED, true)
     this.texture.needsUpdate = true
+  }
+
+  isAway(face: number): boolean {
+    return (this.bytes[4 * face + 2]! & AWAY) !== 0
   }
 
   private mark(face: number, bit: number, isOn: boolean): void {

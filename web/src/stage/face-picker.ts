@@ -1,21 +1,53 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, Raycaster, Vector2 } from 'three'
+import { BufferAttribute, BufferGeometry, DoubleSide, Raycaster, Vector2, Vector3 } from 'three'
 import type { Camera } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
 import type { Model } from '@/model/model'
 
-/** Finds the face under the pointer. The hierarchy is built at the first question. */
+/** A place on the model: its triangle, and which of the triangle's corners is nearest. */
+export interface Hit {
+  face: number
+  triangle: number
+  corner: number
+}
+
+/** Finds what is under the pointer. The hierarchy is built at the first question. */
 export class FacePicker {
   private readonly raycaster = new Raycaster()
   private geometry: BufferGeometry | null = null
   private bvh: MeshBVH | null = null
+  private away: Uint8Array | null = null
 
   constructor(private readonly model: Model) {}
 
+  /** @param away 1 for faces that are out of sight and never found */
+  setAway(away: Uint8Array | null): void {
+    this.away = away
+  }
+
   /** @param point −1 … 1 from left to right and from bottom to top */
-  faceAt(point: Vector2, camera: Camera): number | null {
+  hitAt(point: Vector2, camera: Camera): Hit | null {
     this.raycaster.setFromCamera(point, camera)
-    const hit = this.hierarchy().raycastFirst(this.raycaster.ray, DoubleSide)
-    return hit?.faceIndex == null ? null : this.model.triangleFace[hit.faceIndex]!
+    const { ray } = this.raycaster
+    const hit = this.away
+      ? this.hierarchy()
+          .raycast(ray, DoubleSide)
+          .filter((h) => !this.away![this.model.triangleFace[h.faceIndex!]!])
+          .reduce<{ distance: number; point: Vector3; faceIndex?: number | null } | null>(
+            (best, h) => (best && best.distance <= h.distance ? best : h),
+            null
+          )
+      : this.hierarchy().raycastFirst(ray, DoubleSide)
+    if (hit?.faceIndex == null) return null
+    const triangle = hit.faceIndex
+    return { face: this.model.triangleFace[triangle]!, triangle, corner: this.nearestCorner(triangle, hit.point) }
+  }
+
+  private nearestCorner(triangle: number, point: Vector3): number {
+    const corner = new Vector3()
+    const distances = [0, 1, 2].map((k) =>
+      corner.fromArray(this.model.positions, 3 * this.model.triangles[3 * triangle + k]!).distanceToSquared(point)
+    )
+    return distances.indexOf(Math.min(...distances))
   }
 
   private hierarchy(): MeshBVH {

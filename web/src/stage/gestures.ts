@@ -6,6 +6,9 @@ interface Handlers {
   onClick: (clientX: number, clientY: number, mode: PickMode) => void
   onHover: (clientX: number, clientY: number) => void
   onLeave: () => void
+  /** Whether a press begins a gesture of its own, that is neither a click nor the camera's. */
+  isHeld?: () => boolean
+  onStroke?: (phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode) => void
 }
 
 /** Shift adds, Alt takes away, nothing replaces. */
@@ -22,13 +25,24 @@ export function modeOf(event: { shiftKey: boolean; altKey: boolean }): PickMode 
 export function listenForClicks(element: HTMLElement, handlers: Handlers): () => void {
   let downAt: { x: number; y: number } | null = null
   let hoverRequest = 0
+  let isStroke = false
 
   function handleDown(e: PointerEvent): void {
+    if (e.button === 0 && e.isPrimary && handlers.isHeld?.()) {
+      isStroke = true
+      element.setPointerCapture(e.pointerId)
+      handlers.onStroke?.('begin', e.clientX, e.clientY, modeOf(e))
+      return
+    }
     downAt = e.button === 0 && e.isPrimary ? { x: e.clientX, y: e.clientY } : null
     handlers.onLeave()
   }
 
   function handleMove(e: PointerEvent): void {
+    if (isStroke) {
+      handlers.onStroke?.('go', e.clientX, e.clientY, modeOf(e))
+      return
+    }
     if (downAt && Math.hypot(e.clientX - downAt.x, e.clientY - downAt.y) > CLICK_RADIUS_PX) downAt = null
     if (e.buttons !== 0) return
     cancelAnimationFrame(hoverRequest)
@@ -36,6 +50,11 @@ export function listenForClicks(element: HTMLElement, handlers: Handlers): () =>
   }
 
   function handleUp(e: PointerEvent): void {
+    if (isStroke) {
+      isStroke = false
+      handlers.onStroke?.('end', e.clientX, e.clientY, modeOf(e))
+      return
+    }
     if (downAt && e.button === 0) handlers.onClick(e.clientX, e.clientY, modeOf(e))
     downAt = null
   }

@@ -8,17 +8,21 @@ uniform mat4 projectionMatrix;
 uniform mat3 normalMatrix;
 uniform usampler2D uFaces;
 uniform sampler2D uGroupColors;
+uniform sampler2D uFaceColors;
 
 in vec3 position;
 in vec3 normal;
 in vec2 uv;
 in vec4 color;
+in vec3 wire;
 in float face;
 
 out vec3 vNormal;
 out vec3 vPosition;
 out vec2 vUv;
 out vec3 vColor;
+out vec3 vWire;
+flat out vec3 vFaceColor;
 flat out vec3 vGroupColor;
 flat out uint vGroup;
 flat out uint vFlags;
@@ -32,6 +36,8 @@ void main() {
   vFlags = data.b;
   vPiece = float(data.a) / 255.0;
   vGroupColor = texelFetch(uGroupColors, ivec2(int(data.r), int(data.g)), 0).rgb;
+  vFaceColor = texelFetch(uFaceColors, ivec2(f % width, f / width), 0).rgb;
+  vWire = wire;
   vec4 view = modelViewMatrix * vec4(position, 1.0);
   vNormal = normalMatrix * normal;
   vPosition = view.xyz;

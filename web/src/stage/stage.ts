@@ -18,13 +18,22 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
+import { FaceIds } from '@/stage/face-ids'
 import { FacePicker } from '@/stage/face-picker'
+import type { Hit } from '@/stage/face-picker'
 import { ModelMesh } from '@/stage/model-mesh'
 import type { StageView } from '@/stage/model-mesh'
 import { OutlinePass } from '@/stage/outline-pass'
+import { visibleRegions } from '@/stage/regions'
+import type { Region } from '@/stage/regions'
+import { isInside, shapeBounds } from '@/stage/shape'
+import type { Shape } from '@/stage/shape'
 
 const COLOR_TABLE_SIDE = 256
 const FIELD_OF_VIEW_DEG = 32
+/** Pixels of the small picture in which visible regions are told apart. */
+const REGION_WIDTH = 192
+const LEAST_REGION = 70
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
@@ -51,8 +60,12 @@ export class Stage {
   private shown: ModelMesh | null = null
   private overlays: ModelMesh[] = []
   private picker: FacePicker | null = null
+  private faceIds: FaceIds | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
+  private hasWire = false
+  private isPickThrough = false
+  private hatchesAll = false
   private modelRadius = 1
   private frameRequest = 0
   private frames = 0
@@ -99,8 +112,12 @@ export class Stage {
       this.shown = new ModelMesh(model, this.colorTable)
       this.shown.setView(this.view)
       this.shown.setPixelRatio(this.renderer.getPixelRatio())
+      this.shown.setWire(this.hasWire)
+      this.shown.setHatchesAll(this.hatchesAll)
+      this.shown.pickMesh.visible = this.isPickThrough
       this.picker = new FacePicker(model)
-      this.scene.add(this.shown.mesh)
+      this.faceIds = new FaceIds(this.shown.mesh.geometry, this.shown.mesh.material.uniforms.uFaces!)
+      this.scene.add(this.shown.mesh, this.shown.pickMesh)
       this.modelRadius = modelBox(model).getBoundingSphere(new Sphere()).radius
       this.frameBox(modelBox(model), FIRST_DIRECTION)
     }
@@ -109,11 +126,13 @@ export class Stage {
 
   private clearModel(): void {
     if (this.shown) {
-      this.scene.remove(this.shown.mesh)
+      this.scene.remove(this.shown.mesh, this.shown.pickMesh)
       this.shown.dispose()
       this.picker?.dispose()
+      this.faceIds?.dispose()
     }
     this.shown = null
+    this.faceIds = null
     this.picker = null
     this.hovered = []
     this.outlines.setHasPick(false)
@@ -166,6 +185,40 @@ export class Stage {
     this.requestFrame()
   }
 
+  /** @param away 1 for faces that are out of sight; null for none */
+  setAway(away: Uint8Array | null): void {
+    this.shown?.marks.setAway(away)
+    this.picker?.setAway(away)
+    this.requestFrame()
+  }
+
+  /** @param rgb three bytes a face, for the view `materials` */
+  setFaceColors(rgb: Uint8Array): void {
+    this.shown?.setFaceColors(rgb)
+    this.requestFrame()
+  }
+
+  /** Draws the sides of the faces. */
+  setWire(isOn: boolean): void {
+    this.hasWire = isOn
+    this.shown?.setWire(isOn)
+    this.requestFrame()
+  }
+
+  /** Shows the pick through whatever is in front of it. */
+  setPickThrough(isOn: boolean): void {
+    this.isPickThrough = isOn
+    if (this.shown) this.shown.pickMesh.visible = isOn
+    this.requestFrame()
+  }
+
+  /** Hatches unclaimed surface in every view. */
+  setHatchesAll(isOn: boolean): void {
+    this.hatchesAll = isOn
+    this.shown?.setHatchesAll(isOn)
+    this.requestFrame()
+  }
+
   setView(view: StageView): void {
     this.view = view
     this.shown?.setView(view)
@@ -212,14 +265,93 @@ export class Stage {
     this.camera.updateProjectionMatrix()
   }
 
-  /** The face at a place in the window, or null. */
-  faceAt(clientX: number, clientY: number): number | null {
+  /** What is at a place in the window, or null. */
+  hitAt(clientX: number, clientY: number): Hit | null {
     const box = this.canvas.getBoundingClientRect()
     const point = new Vector2(
       (2 * (clientX - box.left)) / box.width - 1,
       1 - (2 * (clientY - box.top)) / box.height
     )
-    return this.picker?.faceAt(point, this.camera) ?? null
+    return this.picker?.hitAt(point, this.camera) ?? null
+  }
+
+  /**
+   * Faces inside an outline on the stage.
+   *
+   * @param shape pixels from the stage's upper left corner
+   * @param isThrough also what is behind others; a face is inside when the middle of one of its
+   *     triangles is
+   */
+  facesInside(shape: Shape, isThrough: boolean): number[] {
+    const faces = new Set<number>()
+    if (isThrough) this.eachTriangleInside(shape, (face) => faces.add(face))
+    else this.eachPixelInside(shape, (face) => faces.add(face))
+    return [...faces]
+  }
+
+  private eachPixelInside(shape: Shape, take: (face: number) => void): void {
+    const { clientWidth: width, clientHeight: height } = this.host
+    const ids = this.faceIds?.read(this.renderer, this.camera, width, height)
+    if (!ids) return
+    const { left, top, right, bottom } = shapeBounds(shape)
+    for (let y = Math.max(0, Math.floor(top)); y <= Math.min(height - 1, bottom); y++) {
+      for (let x = Math.max(0, Math.floor(left)); x <= Math.min(width - 1, right); x++) {
+        const id = ids[(height - 1 - y) * width + x]!
+        if (id > 0 && isInside(shape, x + 0.5, y + 0.5)) take(id - 1)
+      }
+    }
+  }
+
+  private eachTriangleInside(shape: Shape, take: (face: number) => void): void {
+    if (!this.shown) return
+    const { model } = this.shown
+    const { clientWidth: width, clientHeight: height } = this.host
+    const middle = new Vector3()
+    const corner = new Vector3()
+    for (let t = 0; t < model.triangleFace.length; t++) {
+      const face = model.triangleFace[t]!
+      if (this.shown.marks.isAway(face)) continue
+      middle.set(0, 0, 0)
+      for (let k = 0; k < 3; k++) middle.add(corner.fromArray(model.positions, 3 * model.triangles[3 * t + k]!))
+      middle.multiplyScalar(1 / 3).project(this.camera)
+      const x = ((middle.x + 1) / 2) * width
+      const y = ((1 - middle.y) / 2) * height
+      if (middle.z < 1 && isInside(shape, x, y)) take(face)
+    }
+  }
+
+  /**
+   * Patches of the groups as they are seen now, the largest first; places in pixels of the stage.
+   *
+   * @param groups number of every face
+   */
+  regions(groups: Uint16Array): Region[] {
+    const { clientWidth: width, clientHeight: height } = this.host
+    const rows = Math.max(1, Math.round((REGION_WIDTH * height) / width))
+    const ids = this.faceIds?.read(this.renderer, this.camera, REGION_WIDTH, rows)
+    if (!ids) return []
+    const numbers = Int32Array.from(ids, (id) => (id > 0 ? groups[id - 1]! : -1))
+    return visibleRegions(numbers, REGION_WIDTH, LEAST_REGION).map((r) => ({
+      ...r,
+      x: ((r.x + 0.5) / REGION_WIDTH) * width,
+      y: (1 - (r.y + 0.5) / rows) * height
+    }))
+  }
+
+  /** From the model towards the viewer. */
+  towardsCamera(): [number, number, number] {
+    const { x, y, z } = this.camera.position.clone().sub(this.controls.target).normalize()
+    return [x, y, z]
+  }
+
+  /** Turns the camera to rest while a key is held that means something else. */
+  holdCamera(isHeld: boolean): void {
+    this.controls.enabled = !isHeld
+  }
+
+  /** Calls back whenever the camera was moved. */
+  onMove(listener: () => void): void {
+    this.controls.addEventListener('change', listener)
   }
 
   private resize(): void {

@@ -16,6 +16,11 @@ export interface StageInput {
   view: StageView
   overlays: Overlay[]
   hovered: ArrayLike<number>
+  away: Uint8Array | null
+  faceColors: Uint8Array | null
+  hasWire: boolean
+  isPickThrough: boolean
+  hatchesAll: boolean
 }
 
 /** A stage inside an element that follows its input; it ends with the component. */
@@ -41,6 +46,13 @@ export function useStage(host: Ref<HTMLElement | null>, input: StageInput): Shal
   }
 
   afterShowing((s) => s.setView(input.view))
+  afterShowing((s) => s.setWire(input.hasWire))
+  afterShowing((s) => s.setPickThrough(input.isPickThrough))
+  afterShowing((s) => s.setHatchesAll(input.hatchesAll))
+  afterShowing((s) => s.setAway(input.away))
+  afterShowing((s) => {
+    if (input.faceColors) s.setFaceColors(input.faceColors)
+  })
   afterShowing((s) => s.showOverlays(input.overlays))
   afterShowing((s) => s.setHover(input.hovered))
   afterShowing((s) => {

@@ -13,10 +13,12 @@ export const useAssetStore = defineStore('asset', () => {
   const target = computed(() => asset.value?.revisions.find((r) => r.role === 'target' && r.isCurrent) ?? null)
   const sources = computed(() => asset.value?.revisions.filter((r) => r.role === 'source' && r.isCurrent) ?? [])
   const groups = computed(() => asset.value?.groups ?? [])
-  /** Tells one state of all claims from another. */
+  /** Tells one state of all claims from another: the entry that was done last, and the groups' numbers. */
   const journalStamp = computed(() => {
     const a = asset.value
-    return a ? (a.history.find((e) => e.ordinal === a.journalPosition)?.id ?? 0) : 0
+    if (!a) return ''
+    const last = a.history.find((e) => e.ordinal === a.journalPosition)?.id ?? 0
+    return `${last} ${a.groups.map((g) => `${g.id}=${g.number}`).join(' ')}`
   })
 
   async function open(id: number): Promise<void> {

@@ -45,7 +45,7 @@
         :pick="pick"
         :overlays="overlays"
         :hovered="hovered"
-        grain="part"
+        :faces-at="partAt"
         @click="pickFace"
         @hover="hoverFace"
       >
@@ -136,7 +136,7 @@ const uvs = useTemplateRef<InstanceType<typeof UvPane>>('uvs')
 const shown = computed<Revision | null>(() => (show.value === 'source' ? source.value : store.target))
 const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
 
-const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickFaces, hoverFace, hoverPart } =
+const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickFaces, hoverFace, partAt, hoverPart } =
   useLookAtModel(shown)
 const overlays = useOverlays(() => (show.value === 'both' ? store.sources : []))
 

@@ -1,7 +1,7 @@
 import { computed, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
-import { facesAround, facesOf } from '@/model/model'
+import { facesOf } from '@/model/model'
 import { changePick, emptyPick } from '@/model/pick'
 import { useAssetStore } from '@/stores/asset'
 import { useModelsStore } from '@/stores/models'
@@ -16,6 +16,8 @@ interface LookedAt {
   pick: ShallowRef<Pick | null>
   hovered: ShallowRef<ArrayLike<number>>
   hoveredName: ComputedRef<string>
+  /** All faces of the part that a face is of. */
+  partAt: (face: number) => ArrayLike<number>
   pickFace: (face: number | null, mode: PickMode) => void
   pickPart: (part: number, mode: PickMode) => void
   pickFaces: (faces: ArrayLike<number>, mode: PickMode) => void
@@ -69,6 +71,10 @@ export function useLookAtModel(revision: ComputedRef<Revision | null>): LookedAt
     if (model.value) pickFaces(facesOf(model.value.facesOfPart, part), mode)
   }
 
+  function partAt(face: number): ArrayLike<number> {
+    return model.value ? facesOf(model.value.facesOfPart, model.value.facePart[face]!) : NOTHING
+  }
+
   return {
     model,
     faceGroups,
@@ -77,12 +83,13 @@ export function useLookAtModel(revision: ComputedRef<Revision | null>): LookedAt
     hoveredName,
     pickFaces,
     pickPart,
+    partAt,
     pickFace(face, mode) {
-      if (face !== null && model.value) pickFaces(facesAround(model.value, face, 'part'), mode)
+      if (face !== null) pickFaces(partAt(face), mode)
       else if (mode === 'replace') pickFaces(NOTHING, 'replace')
     },
     hoverFace(face) {
-      hovered.value = face === null || !model.value ? NOTHING : facesAround(model.value, face, 'part')
+      hovered.value = face === null ? NOTHING : partAt(face)
     },
     hoverPart(part) {
       hovered.value = part === null || !model.value ? NOTHING : facesOf(model.value.facesOfPart, part)

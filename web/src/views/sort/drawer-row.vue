@@ -12,7 +12,11 @@
         <label-tag :number="number" :name="name" :color="group?.color ?? null" />
       </button>
       <slot />
-      <span class="mono share">{{ drawer ? percent(drawer.share) : '0 %' }}</span>
+      <span v-if="group?.isLocked" class="lock small" title="Locked: claims take nothing out">locked</span>
+      <span class="amount">
+        <span class="mono">{{ drawer ? percent(drawer.share) : '0 %' }}</span>
+        <span v-if="drawer" class="soft small">{{ count(drawer.pieces, 'piece') }}</span>
+      </span>
       <button
         class="pull"
         type="button"
@@ -23,49 +27,23 @@
         <span class="knob" />
       </button>
     </div>
-    <div v-if="isOpen" class="inside">
-      <p class="counts small">
-        <span class="soft">{{ count(drawer?.pieces ?? 0, 'piece') }}, {{ count(drawer?.faces ?? 0, 'face') }}</span>
-        <button v-if="group" class="edit" type="button" @click="emit('edit')">Rename or recolour…</button>
-      </p>
-      <ul v-if="drawer" class="parts">
-        <li v-for="row in drawer.parts" :key="row.part">
-          <button
-            class="part"
-            type="button"
-            draggable="true"
-            title="Pick it; Shift adds, Alt takes away"
-            @click="emit('pickPart', row.part, number, modeOf($event))"
-            @dragstart="startDrag($event, row.part)"
-          >
-            <span class="part-name">{{ row.name }}</span>
-            <span v-if="!row.isWhole" class="soft small">partly</span>
-            <span class="mono small soft">{{ area(row.area) }}</span>
-          </button>
-        </li>
-      </ul>
-    </div>
+    <drawer-inside v-if="isOpen" :group="group" :drawer="drawer" :revision="revision" :order="order" @edit="emit('edit')" />
   </section>
 </template>
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
-import { area, count, percent } from '@/model/words'
-import { modeOf } from '@/stage/gestures'
+import { count, percent } from '@/model/words'
 import { PICK_TYPE } from '@/views/sort/drag-types'
+import DrawerInside from '@/views/sort/drawer-inside.vue'
 
-import type { Group } from '@/api/types'
-import type { Drawer } from '@/model/drawers'
-import type { PickMode } from '@/model/pick'
+import type { Group, Revision } from '@/api/types'
+import type { Drawer, StackOrder } from '@/model/drawers'
 
 /** Group null is the unclaimed drawer; drawer null is an empty one. */
-const props = defineProps<{ group: Group | null; drawer: Drawer | null }>()
-const emit = defineEmits<{
-  claim: []
-  edit: []
-  pickPart: [part: number, number: number, mode: PickMode]
-}>()
+const props = defineProps<{ group: Group | null; drawer: Drawer | null; revision: Revision; order: StackOrder }>()
+const emit = defineEmits<{ claim: []; edit: [] }>()
 
 const isOver = ref(false)
 const isOpen = ref(false)
@@ -75,12 +53,6 @@ const name = computed(() => props.group?.name ?? 'unclaimed')
 function handleDrop(e: DragEvent): void {
   isOver.value = false
   if (e.dataTransfer?.types.includes(PICK_TYPE)) emit('claim')
-}
-
-/** A part that is dragged becomes the pick. */
-function startDrag(e: DragEvent, part: number): void {
-  emit('pickPart', part, number.value, 'replace')
-  e.dataTransfer?.setData(PICK_TYPE, 'pick')
 }
 </script>
 
@@ -97,9 +69,9 @@ function startDrag(e: DragEvent, part: number): void {
 .front {
   display: flex;
   align-items: center;
-  gap: 8px;
-  min-height: 42px;
-  padding: 4px 8px 4px 14px;
+  gap: 6px;
+  min-height: 44px;
+  padding: 3px 6px 3px 14px;
 }
 
 .into {
@@ -121,8 +93,16 @@ function startDrag(e: DragEvent, part: number): void {
   filter: brightness(1.06);
 }
 
-.share {
-  min-width: 58px;
+.lock {
+  padding: 0 5px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+}
+
+.amount {
+  display: grid;
+  min-width: 66px;
+  line-height: 1.2;
   text-align: right;
 }
 
@@ -146,56 +126,5 @@ function startDrag(e: DragEvent, part: number): void {
 
 .open .knob {
   background: var(--ink);
-}
-
-.inside {
-  padding: 0 14px 8px 24px;
-}
-
-.counts {
-  display: flex;
-  justify-content: space-between;
-  padding: 2px 0 4px;
-}
-
-.edit {
-  border: none;
-  background: none;
-  color: var(--accent);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
-}
-
-.parts {
-  max-height: 220px;
-  overflow: auto;
-}
-
-.part {
-  display: flex;
-  align-items: baseline;
-  gap: 8px;
-  width: 100%;
-  padding: 3px 8px;
-  border: 1px solid transparent;
-  border-radius: var(--radius);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: grab;
-}
-
-.part:hover {
-  border-color: var(--rule-strong);
-  background: var(--paper);
-}
-
-.part-name {
-  flex: 1;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
 }
 </style>

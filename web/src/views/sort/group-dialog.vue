@@ -6,10 +6,16 @@
         Name
         <el-input v-model="name" maxlength="80" autofocus />
       </label>
+      <label v-if="group">
+        Keywords, by commas
+        <el-input v-model="keywords" maxlength="400" />
+      </label>
       <div class="color">
         <span>ID colour</span>
         <el-color-picker v-model="color" aria-label="ID colour" />
-        <span class="mono">{{ color ?? 'proposed: far from the others' }}</span>
+        <el-input v-if="color" v-model="typedColor" class="hex mono" maxlength="7" aria-label="ID colour as hex" />
+        <span v-else class="soft">proposed: far from the others</span>
+        <el-button v-if="!color" size="small" @click="color = '#808080'">Choose one</el-button>
         <el-button v-if="!group && color" size="small" @click="color = null">Propose one</el-button>
       </div>
       <div class="buttons">
@@ -39,6 +45,15 @@ const emit = defineEmits<{ close: [] }>()
 const store = useAssetStore()
 const name = ref(props.group?.name ?? '')
 const color = ref<string | null>(props.group?.color ?? null)
+const keywords = ref(props.group?.keywords.join(', ') ?? '')
+/** Takes what is typed as soon as it is a colour. */
+const typedColor = computed({
+  get: () => color.value ?? '',
+  set: (text) => {
+    const hex = text.startsWith('#') ? text : `#${text}`
+    if (/^#[0-9a-f]{6}$/i.test(hex)) color.value = hex
+  }
+})
 const number = computed(
   () => props.group?.number ?? Math.max(0, ...store.groups.map((g) => g.number)) + 1
 )
@@ -49,7 +64,11 @@ async function keep(): Promise<void> {
     const asset = store.asset!.id
     if (props.group) {
       const { id, version } = props.group
-      await api.changeGroup(asset, id, version, { name: name.value, color: color.value ?? undefined })
+      await api.changeGroup(asset, id, version, {
+        name: name.value,
+        color: color.value ?? undefined,
+        keywords: keywords.value.split(',').map((k) => k.trim()).filter(Boolean)
+      })
     } else {
       await api.createGroup(asset, name.value, color.value)
     }
@@ -74,6 +93,10 @@ async function keep(): Promise<void> {
   display: flex;
   align-items: center;
   gap: 10px;
+}
+
+.hex {
+  width: 96px;
 }
 
 .buttons {

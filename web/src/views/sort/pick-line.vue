@@ -1,31 +1,103 @@
 <template>
   <div class="line" data-testid="pick-line">
-    <span class="what" :draggable="isPicked" :class="{ grip: isPicked }" @dragstart="startDrag">
-      <template v-if="isPicked">
-        <strong>{{ count(pick!.faces, 'face') }}</strong> in {{ count(pick!.pieces, 'piece') }},
-        {{ percent(pick!.share) }} of the area
-      </template>
-      <template v-else>Nothing is picked. Click picks, Shift adds, Alt takes away.</template>
-    </span>
-    <el-radio-group v-model="sorting.grain" size="small" aria-label="What a click picks">
-      <el-radio-button value="part"><span title="T">part</span></el-radio-button>
-      <el-radio-button value="piece"><span title="Y">piece</span></el-radio-button>
-      <el-radio-button value="face"><span title="U">face</span></el-radio-button>
-    </el-radio-group>
-    <el-button size="small" :disabled="!isPicked" title="Esc" @click="sorting.clearPick">Let go</el-button>
+    <div class="row">
+      <span class="what" :draggable="picking.isPicked" :class="{ grip: picking.isPicked }" @dragstart="startDrag">
+        <strong v-if="held">{{ heldWords }}</strong>
+        <template v-else-if="picking.isPicked">
+          <strong>{{ count(picking.pick!.faces, 'face') }}</strong> in {{ count(picking.pick!.pieces, 'piece') }},
+          {{ percent(picking.pick!.share) }} of the area
+        </template>
+        <template v-else>Nothing is picked. Click picks, Shift adds, Alt takes away; ? shows all keys.</template>
+      </span>
+      <button v-if="inHand" class="hand" type="button" title="Put the pick into the drawer in hand (Space)" @click="commands.get('in-hand').run()">
+        <span class="soft small">in hand</span>
+        <label-tag :number="inHand.number" :name="inHand.name" :color="inHand.color" />
+      </button>
+      <command-button id="let-go">Let go</command-button>
+    </div>
+    <div class="row verbs">
+      <el-radio-group
+        :model-value="picking.grain"
+        size="small"
+        aria-label="What a click picks"
+        @update:model-value="(grain) => commands.get(grain as string).run()"
+      >
+        <el-radio-button v-for="g in grains" :key="g.id" :value="g.id">
+          <span :title="`click picks a ${g.name} (${g.key})`">{{ g.name }}</span>
+        </el-radio-button>
+      </el-radio-group>
+      <label v-if="picking.grain === 'patch'" class="angle small">
+        up to
+        <el-input-number v-model="patchAngle" size="small" :min="1" :max="179" :controls="false" aria-label="Angle of a flat patch, degrees" />
+        °
+      </label>
+    </div>
+    <div class="row verbs">
+      <command-button v-for="[id, words] in VERBS" :key="id" :id="id">{{ words }}</command-button>
+      <facing-menu v-model="facingAngle" />
+      <label class="through small" title="Boxes and outlines also pick what is behind">
+        <el-checkbox v-model="isThrough" size="small" /> boxes pick through
+      </label>
+    </div>
   </div>
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
-import { computed } from 'vue'
+import { ElCheckbox, ElInputNumber, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { computed, ref, watch } from 'vue'
+import LabelTag from '@/components/label-tag.vue'
+import { orSay } from '@/components/say'
 import { count, percent } from '@/model/words'
+import { USUAL_PATCH_ANGLE, useLabelsStore } from '@/stores/labels'
+import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import CommandButton from '@/views/sort/command-button.vue'
+import { useCommands } from '@/views/sort/commands'
 import { PICK_TYPE } from '@/views/sort/drag-types'
+import FacingMenu from '@/views/sort/facing-menu.vue'
+import { STROKE_KEYS } from '@/views/sort/use-strokes'
 
+import type { Stroke } from '@/views/sort/use-strokes'
+
+const VERBS: [string, string][] = [
+  ['grow', 'grow'],
+  ['shrink', 'shrink'],
+  ['ring', 'ring'],
+  ['corner', 'corner'],
+  ['alike', 'alike'],
+  ['same-material', 'same material'],
+  ['same-color', 'same colour'],
+  ['invert', 'invert'],
+  ['hidden', 'hidden']
+]
+
+const props = defineProps<{
+  /** The drawer that Space puts the pick into. */
+  inHand: { number: number; name: string; color: string | null } | null
+  held: Stroke | null
+}>()
+const isThrough = defineModel<boolean>('isThrough', { required: true })
+const facingAngle = defineModel<number>('facingAngle', { required: true })
+
+const commands = useCommands()
+const picking = usePickingStore()
 const sorting = useSortingStore()
-const pick = computed(() => sorting.pick)
-const isPicked = computed(() => (pick.value?.faces ?? 0) > 0)
+const labels = useLabelsStore()
+const patchAngle = ref(USUAL_PATCH_ANGLE)
+
+const grains = computed(() =>
+  ['part', 'piece', 'island', 'patch', 'face', 'material', 'color']
+    .filter((id) => (id !== 'island' || sorting.model?.uvs) && (id !== 'color' || sorting.model?.colors))
+    .map((id) => commands.get(id))
+)
+const heldWords = computed(() => {
+  const stroke = STROKE_KEYS.find((s) => s.stroke === props.held)
+  return stroke ? `Press and ${stroke.name}. Shift adds, Alt takes away.` : ''
+})
+
+watch(patchAngle, (degrees) => {
+  if (degrees) void orSay(() => labels.setPatchAngle(degrees))
+})
 
 function startDrag(e: DragEvent): void {
   e.dataTransfer?.setData(PICK_TYPE, 'pick')
@@ -34,13 +106,24 @@ function startDrag(e: DragEvent): void {
 
 <style scoped>
 .line {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  min-height: 46px;
-  padding: 6px 14px;
+  display: grid;
+  gap: 5px;
+  padding: 7px 12px 8px;
   background: var(--paper-raised);
   border-top: 1px solid var(--ink);
+}
+
+.row {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 28px;
+}
+
+.verbs {
+  flex-wrap: wrap;
+  gap: 4px;
+  min-height: 24px;
 }
 
 .what {
@@ -49,5 +132,35 @@ function startDrag(e: DragEvent): void {
 
 .grip {
   cursor: grab;
+}
+
+.hand {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  max-width: 260px;
+  padding: 0;
+  border: none;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+
+.angle {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin-left: 8px;
+}
+
+.angle :deep(.el-input-number) {
+  width: 56px;
+}
+
+.through {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin-left: auto;
 }
 </style>

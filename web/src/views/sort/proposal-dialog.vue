@@ -10,14 +10,24 @@
           vertex colours
         </el-radio-button>
       </el-radio-group>
+      <label v-if="from === 'vertex-colors'" class="small tolerance">
+        colours are one within
+        <el-input-number v-model="tolerance" size="small" :min="1" :max="128" :controls="false" aria-label="Tolerance of vertex colours" />
+        of 441 (8-bit RGB distance)
+      </label>
       <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <template v-else-if="groups">
         <p class="soft small">
-          {{ count(groups.length, 'group') }} would be filled, {{ newCount || 'none' }} of them new. What you claimed by
-          hand stays. It is one step to undo.
+          {{ count(wanted.length, 'group') }} would be filled by rules, {{ newCount || 'none' }} of them new. What you
+          claimed by hand stays. It is one step to undo.
         </p>
         <ul class="rows">
           <li v-for="g in groups" :key="g.number">
+            <el-checkbox
+              :model-value="!without.has(g.number)"
+              :aria-label="`Keep ${g.name}`"
+              @update:model-value="(isOn) => choose(g.number, isOn === true)"
+            />
             <label-tag :number="g.number" :name="g.name" :color="g.color" />
             <span v-if="g.isNew" class="small">new</span>
             <span class="mono small amount">{{ area(g.area) }}</span>
@@ -26,14 +36,14 @@
       </template>
       <div class="buttons">
         <el-button @click="emit('close')">Leave as it was</el-button>
-        <el-button type="primary" :disabled="!groups || groups.length === 0" @click="keep">Keep the proposal</el-button>
+        <el-button type="primary" :disabled="wanted.length === 0" @click="keep">Keep the proposal</el-button>
       </div>
     </div>
   </el-dialog>
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElDialog, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { ElButton, ElCheckbox, ElDialog, ElInputNumber, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
@@ -41,6 +51,7 @@ import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import { area, count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useSortingStore } from '@/stores/sorting'
 
 import type { ProposedGroup, Revision } from '@/api/types'
 
@@ -48,18 +59,32 @@ const props = defineProps<{ revision: Revision }>()
 const emit = defineEmits<{ close: [] }>()
 
 const store = useAssetStore()
+const sorting = useSortingStore()
 const from = ref(props.revision.inspection?.hasVertexColors ? 'vertex-colors' : 'parts')
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const problem = ref<string | null>(null)
-const newCount = computed(() => groups.value?.filter((g) => g.isNew).length ?? 0)
+/** 8-bit RGB distance. */
+const tolerance = ref(24)
+/** Numbers of proposed groups that are left out. */
+const without = shallowRef(new Set<number>())
+const wanted = computed(() => groups.value?.filter((g) => !without.value.has(g.number)) ?? [])
+const newCount = computed(() => wanted.value.filter((g) => g.isNew).length)
+
+function choose(number: number, isWanted: boolean): void {
+  const next = new Set(without.value)
+  if (isWanted) next.delete(number)
+  else next.add(number)
+  without.value = next
+}
 
 watch(
-  from,
-  async (word) => {
+  [from, tolerance],
+  async ([word, within]) => {
     groups.value = problem.value = null
+    without.value = new Set()
     try {
-      const found = await api.proposal(store.asset!.id, props.revision.id, word)
-      if (from.value === word) groups.value = found
+      const found = await api.proposal(store.asset!.id, props.revision.id, word, within ?? 24)
+      if (from.value === word && tolerance.value === within) groups.value = found
     } catch (e) {
       problem.value = (e as Error).message
     }
@@ -69,8 +94,11 @@ watch(
 
 async function keep(): Promise<void> {
   const isDone = await orSay(async () => {
-    await api.keepProposal(store.asset!.id, props.revision.id, from.value)
+    await sorting.inOrder(() =>
+      api.keepProposal(store.asset!.id, props.revision.id, from.value, tolerance.value, [...without.value])
+    )
     await store.refresh()
+    await sorting.followJournal(store.journalStamp)
   })
   if (isDone) emit('close')
 }
@@ -92,6 +120,11 @@ async function keep(): Promise<void> {
   align-items: center;
   gap: 10px;
   padding: 3px 0;
+}
+
+.tolerance :deep(.el-input-number) {
+  width: 56px;
+  margin: 0 4px;
 }
 
 .amount {

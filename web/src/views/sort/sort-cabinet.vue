@@ -3,72 +3,101 @@
     <div class="head">
       <div class="share">
         <span class="mono number">{{ percent(sorting.claimedShare) }}</span>
-        <span class="soft small">of the surface claimed</span>
+        <span class="soft small">of the visible surface claimed</span>
       </div>
       <div class="steps">
-        <el-button size="small" :disabled="!undone" :title="undone ? `Undo: ${undone} (Ctrl+Z)` : ''" @click="emit('step', -1)">
+        <el-button size="small" :disabled="!undone" :title="undone ? `Undo: ${undone} (Ctrl Z)` : ''" @click="emit('step', -1)">
           Undo
         </el-button>
-        <el-button size="small" :disabled="!redone" :title="redone ? `Redo: ${redone} (Ctrl+Shift+Z)` : ''" @click="emit('step', 1)">
+        <el-button size="small" :disabled="!redone" :title="redone ? `Redo: ${redone} (Ctrl Shift Z)` : ''" @click="emit('step', 1)">
           Redo
         </el-button>
       </div>
     </div>
-    <ul class="drawers">
-      <li>
-        <drawer-row
-          :group="null"
-          :drawer="sorting.drawers.get(0) ?? null"
-          @claim="emit('claim', null)"
-          @pick-part="pickPart"
-        >
-          <el-button v-if="sorting.drawers.has(0)" size="small" title="N" @click="emit('showUnclaimed')">Next</el-button>
-        </drawer-row>
-      </li>
-      <li v-for="group in store.groups" :key="group.id">
-        <drawer-row
-          :group="group"
-          :drawer="sorting.drawers.get(group.number) ?? null"
-          @claim="emit('claim', group)"
-          @edit="edited = group"
-          @pick-part="pickPart"
-        />
-      </li>
-    </ul>
-    <div class="foot">
-      <el-button @click="isNew = true">New group</el-button>
-      <el-button @click="isProposing = true">Propose groups…</el-button>
+    <div class="tabs">
+      <el-radio-group v-model="tab" size="small" aria-label="What the cabinet shows">
+        <el-radio-button value="drawers">drawers</el-radio-button>
+        <el-radio-button value="rules">rules</el-radio-button>
+        <el-radio-button value="history">history</el-radio-button>
+      </el-radio-group>
+      <el-select v-if="tab === 'drawers'" v-model="order" size="small" class="order" aria-label="Order of the pieces">
+        <el-option value="size" label="by size" />
+        <el-option value="name" label="by name" />
+        <el-option value="place" label="by place" />
+      </el-select>
     </div>
-    <p v-if="undone" class="last small">
-      <span class="soft">last claim:</span> {{ undone }}
-    </p>
+    <template v-if="tab === 'drawers'">
+      <drawer-finder ref="finder" v-model="query" @choose="chooseFound" @leave="query = ''" />
+      <ul class="drawers">
+        <li v-if="query === ''">
+          <drawer-row
+            :group="null"
+            :drawer="sorting.drawers.get(0) ?? null"
+            :revision="revision"
+            :order="order"
+            @claim="emit('claim', null)"
+          >
+            <command-button v-if="(sorting.drawers.get(0)?.share ?? 0) > 0" id="next">Next</command-button>
+          </drawer-row>
+        </li>
+        <li v-for="(group, i) in found" :key="group.id">
+          <drawer-row
+            :group="group"
+            :drawer="sorting.drawers.get(group.number) ?? null"
+            :revision="revision"
+            :order="order"
+            :class="{ first: query !== '' && i === 0, hand: inHand === group.number }"
+            @claim="emit('claim', group)"
+            @edit="edited = group"
+          />
+        </li>
+        <li v-if="found.length === 0 && query" class="none small soft">No drawer has “{{ query }}” in its name or keywords.</li>
+      </ul>
+      <div class="foot">
+        <el-button @click="isNew = true">New group</el-button>
+        <el-button @click="isProposing = true">Propose groups…</el-button>
+      </div>
+      <p v-if="undone" class="last small"><span class="soft">last claim:</span> {{ undone }}</p>
+    </template>
+    <rules-panel v-else-if="tab === 'rules'" :revision="revision" />
+    <history-panel v-else @step="(steps) => emit('step', steps)" />
     <group-dialog v-if="edited || isNew" :group="edited" @close="closeGroup" />
     <proposal-dialog v-if="isProposing" :revision="revision" @close="isProposing = false" />
   </aside>
 </template>
 
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, ref, shallowRef } from 'vue'
+import { ElButton, ElOption, ElRadioButton, ElRadioGroup, ElSelect } from 'element-plus'
+import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue'
+import { findGroups } from '@/model/find-groups'
 import { percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useSortingStore } from '@/stores/sorting'
+import CommandButton from '@/views/sort/command-button.vue'
+import DrawerFinder from '@/views/sort/drawer-finder.vue'
 import DrawerRow from '@/views/sort/drawer-row.vue'
 import GroupDialog from '@/views/sort/group-dialog.vue'
+import HistoryPanel from '@/views/sort/history-panel.vue'
 import ProposalDialog from '@/views/sort/proposal-dialog.vue'
+import RulesPanel from '@/views/sort/rules-panel.vue'
 
 import type { Group, Revision } from '@/api/types'
-import type { PickMode } from '@/model/pick'
+import type { StackOrder } from '@/model/drawers'
 
-defineProps<{ revision: Revision }>()
-const emit = defineEmits<{ claim: [group: Group | null]; showUnclaimed: []; step: [steps: number] }>()
+defineProps<{ revision: Revision; inHand: number | null }>()
+const emit = defineEmits<{ claim: [group: Group | null]; step: [steps: number] }>()
 
 const store = useAssetStore()
 const sorting = useSortingStore()
+const finder = useTemplateRef<InstanceType<typeof DrawerFinder>>('finder')
+const tab = ref<'drawers' | 'rules' | 'history'>('drawers')
+const order = ref<StackOrder>('size')
+const query = ref('')
 const edited = shallowRef<Group | null>(null)
 const isNew = ref(false)
 const isProposing = ref(false)
 
+const found = computed(() => findGroups(store.groups, query.value))
 const undone = computed(() => wordsAt(store.asset!.journalPosition))
 const redone = computed(() => wordsAt(store.asset!.journalPosition + 1))
 
@@ -76,21 +105,24 @@ function wordsAt(ordinal: number): string | undefined {
   return store.asset!.history.find((e) => e.ordinal === ordinal)?.words
 }
 
-/** Picks what of a part lies in one drawer. */
-function pickPart(part: number, number: number, mode: PickMode): void {
-  const { model, faceGroups } = sorting
-  if (!model || !faceGroups) return
-  const { start, faces } = model.facesOfPart
-  sorting.pickFaces(
-    faces.subarray(start[part], start[part + 1]).filter((f) => faceGroups[f] === number),
-    mode
-  )
+function chooseFound(): void {
+  if (found.value[0]) emit('claim', found.value[0])
+  query.value = ''
 }
 
 function closeGroup(): void {
   edited.value = null
   isNew.value = false
 }
+
+defineExpose({
+  /** Puts the cursor where a drawer is found by typing. */
+  async findDrawer(): Promise<void> {
+    tab.value = 'drawers'
+    await nextTick()
+    finder.value?.focus()
+  }
+})
 </script>
 
 <style scoped>
@@ -106,7 +138,7 @@ function closeGroup(): void {
   display: flex;
   align-items: center;
   justify-content: space-between;
-  padding: 10px 14px;
+  padding: 9px 14px;
   border-bottom: 1px solid var(--rule);
 }
 
@@ -124,15 +156,38 @@ function closeGroup(): void {
   display: flex;
 }
 
+.tabs {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  padding: 7px 14px 0;
+}
+
+.order {
+  width: 96px;
+}
+
 .drawers {
   flex: 1;
   overflow: auto;
 }
 
+.hand {
+  box-shadow: inset 4px 0 0 var(--ink);
+}
+
+.first {
+  background: var(--accent-soft);
+}
+
+.none {
+  padding: 10px 14px;
+}
+
 .foot {
   display: flex;
   gap: 8px;
-  padding: 10px 14px;
+  padding: 9px 14px;
   border-top: 1px solid var(--rule);
 }
 
@@ -142,7 +197,7 @@ function closeGroup(): void {
 }
 
 .last {
-  padding: 0 14px 10px;
+  padding: 0 14px 9px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -1,41 +1,64 @@
 <template>
   <div v-if="revision" class="station">
     <div class="work">
-      <stage-view
-        ref="stage"
-        :model="sorting.model"
-        :face-groups="sorting.faceGroups"
-        :groups="store.groups"
-        :view="view"
-        :pick="sorting.pick"
-        :grain="sorting.grain"
-        @click="sorting.pickAt"
-        @hover="hoveredFace = $event"
-      >
-        <template #tools>
-          <el-radio-group v-if="store.sources.length > 0" v-model="role" size="small" aria-label="What is sorted">
-            <el-radio-button value="target" :disabled="!store.target">target</el-radio-button>
-            <el-radio-button value="source">source</el-radio-button>
-          </el-radio-group>
-          <el-radio-group v-model="view" size="small" aria-label="How it is coloured">
-            <el-radio-button value="ids">ID colours</el-radio-button>
-            <el-radio-button value="lit">lit</el-radio-button>
-            <el-radio-button v-if="sorting.model?.colors" value="colors">vertex colours</el-radio-button>
-          </el-radio-group>
-          <el-button size="small" title="Bring the pick, or all, into view (V)" @click="bringIntoView">
-            Bring into view
-          </el-button>
-        </template>
-        <template #notes>{{ hoverWords }}</template>
-      </stage-view>
-      <pick-line />
+      <div class="panes" :class="{ two: look.hasUvs.value && sorting.model?.uvs }">
+        <stage-view
+          ref="stage"
+          :model="sorting.model"
+          :face-groups="sorting.faceGroups"
+          :groups="store.groups"
+          :view="look.view.value"
+          :pick="picking.pick"
+          :faces-at="picking.facesAt"
+          :hovered="hovered"
+          :away="picking.away"
+          :face-colors="look.faceColors.value"
+          :has-wire="look.hasWire.value"
+          :is-pick-through="look.isPickThrough.value"
+          hatches-all
+          :is-held="strokes.held.value !== null"
+          @click="picking.pickAt"
+          @hover="hoverOnStage"
+          @stroke="strokes.handleStroke"
+          @moved="moves++"
+        >
+          <template #tools>
+            <stage-tools v-model:revision="revisionId" :revisions="revisions" :look="look" />
+          </template>
+          <template #over>
+            <stroke-outline :shape="strokes.shape.value" />
+            <number-labels v-if="look.hasNumbers.value" :stage="stage?.stage ?? null" :moves="moves" />
+          </template>
+          <template #notes>{{ hoverWords }}</template>
+        </stage-view>
+        <uv-pane
+          v-if="look.hasUvs.value && sorting.model?.uvs"
+          class="uvs"
+          :model="sorting.model"
+          :face-groups="sorting.faceGroups"
+          :groups="store.groups"
+          :pick="picking.pick"
+          :hovered="hoveredFace === null ? NOTHING : picking.facesAt(hoveredFace)"
+          @click="picking.pickAt"
+          @hover="hoverInUvs"
+        />
+      </div>
+      <pick-line
+        v-model:is-through="strokes.isThrough.value"
+        v-model:facing-angle="facingAngle"
+        :in-hand="inHandGroup"
+        :held="strokes.held.value"
+      />
     </div>
     <sort-cabinet
+      ref="cabinet"
       :revision="revision"
-      @claim="claimInto"
-      @show-unclaimed="showNextUnclaimed"
+      :in-hand="drawers.inHand.value"
+      @claim="drawers.claimInto"
       @step="step"
     />
+    <key-sheet v-if="open === 'keys'" @close="open = null" />
+    <command-search v-if="open === 'search'" @close="open = null" />
   </div>
   <div v-else class="empty">
     <p>There is nothing to sort yet.</p>
@@ -44,33 +67,72 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElMessage, ElRadioButton, ElRadioGroup } from 'element-plus'
-import { computed, ref, useTemplateRef, watch, watchEffect } from 'vue'
+import { computed, provide, ref, useTemplateRef, watch } from 'vue'
 import { orSay } from '@/components/say'
 import StageView from '@/components/stage-view.vue'
+import UvPane from '@/components/uv-pane.vue'
 import { useAssetStore } from '@/stores/asset'
+import { useLabelsStore } from '@/stores/labels'
+import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import CommandSearch from '@/views/sort/command-search.vue'
+import { COMMANDS } from '@/views/sort/commands'
+import KeySheet from '@/views/sort/key-sheet.vue'
+import NumberLabels from '@/views/sort/number-labels.vue'
 import PickLine from '@/views/sort/pick-line.vue'
 import SortCabinet from '@/views/sort/sort-cabinet.vue'
+import StageTools from '@/views/sort/stage-tools.vue'
+import StrokeOutline from '@/views/sort/stroke-outline.vue'
+import { useDrawers } from '@/views/sort/use-drawers'
+import { useSortCommands } from '@/views/sort/use-sort-commands'
 import { useSortKeys } from '@/views/sort/use-sort-keys'
+import { useStageLook } from '@/views/sort/use-stage-look'
+import { useStrokes } from '@/views/sort/use-strokes'
 
-import type { Group, Revision, Role } from '@/api/types'
-import type { StageView as View } from '@/stage/model-mesh'
+import type { Revision } from '@/api/types'
+
+const NOTHING = new Uint32Array()
 
 const store = useAssetStore()
 const sorting = useSortingStore()
+const picking = usePickingStore()
+const labels = useLabelsStore()
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
-const role = ref<Role>('target')
-const view = ref<View>('ids')
+const cabinet = useTemplateRef<InstanceType<typeof SortCabinet>>('cabinet')
+const open = ref<'keys' | 'search' | null>(null)
+const moves = ref(0)
+
+const revisions = computed<Revision[]>(() => [...(store.target ? [store.target] : []), ...store.sources])
+const revisionId = ref<number | null>(null)
+const revision = computed(() => revisions.value.find((r) => r.id === revisionId.value) ?? revisions.value[0] ?? null)
+
 const hoveredFace = ref<number | null>(null)
+/** What the pointer is over in the UV pane is outlined on the stage. */
+const hovered = ref<ArrayLike<number>>(NOTHING)
+let pointer = { x: 0, y: 0 }
 
-const sourceId = ref<number | null>(null)
-const source = computed(() => store.sources.find((s) => s.id === sourceId.value) ?? store.sources.at(-1) ?? null)
-const revision = computed<Revision | null>(() => (role.value === 'target' ? store.target : source.value))
-
-watchEffect(() => {
-  if (!store.target && store.sources.length > 0) role.value = 'source'
+const look = useStageLook(() => revision.value)
+const drawers = useDrawers()
+const strokes = useStrokes(() => stage.value?.stage)
+const { commands, facingAngle } = useSortCommands(
+  {
+    flyTo: (isIn) => stage.value?.flyTo(isIn),
+    towardsCamera: () => stage.value?.stage?.towardsCamera() ?? [0, 0, 1],
+    pointedCorner: () => stage.value?.stage?.hitAt(pointer.x, pointer.y) ?? null,
+    pointedFace: () => hoveredFace.value,
+    findDrawer: () => cabinet.value?.findDrawer(),
+    showKeys: () => (open.value = 'keys'),
+    searchCommands: () => (open.value = 'search')
+  },
+  drawers,
+  look
+)
+provide(COMMANDS, commands)
+useSortKeys(commands, {
+  claimNumber: drawers.claimNumber,
+  highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number))
 })
+
 watch(
   () => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`,
   () => {
@@ -83,6 +145,20 @@ watch(
   () => store.journalStamp,
   (stamp) => void orSay(() => sorting.followJournal(stamp))
 )
+// Hidden faces are found some time after a model was read.
+watch(
+  [() => sorting.model, () => revision.value?.isHiddenKnown],
+  async ([model, isKnown]) => {
+    if (model && isKnown) await orSay(async () => (sorting.hidden = (await labels.loadAnew('hidden')).ofFace))
+  },
+  { immediate: true }
+)
+
+const inHandGroup = computed(() =>
+  drawers.inHand.value === null
+    ? null
+    : (store.groups.find((g) => g.number === drawers.inHand.value) ?? { number: 0, name: 'unclaimed', color: null })
+)
 
 const hoverWords = computed(() => {
   const { model, faceGroups } = sorting
@@ -93,23 +169,14 @@ const hoverWords = computed(() => {
   return `${part} · ${group ? `${group.number} ${group.name}` : 'unclaimed'}`
 })
 
-async function claimInto(group: Group | null): Promise<void> {
-  if (!sorting.pick || sorting.pick.faces === 0) {
-    ElMessage({ type: 'info', message: 'Nothing is picked. Click on the model first, then press a number.' })
-    return
-  }
-  await orSay(() => sorting.claim(group))
+function hoverOnStage(face: number | null, x: number, y: number): void {
+  hoveredFace.value = face
+  pointer = { x, y }
 }
 
-function bringIntoView(): void {
-  const pick = sorting.pick
-  stage.value?.flyTo((f) => !pick || pick.faces === 0 || pick.mask[f] === 1)
-}
-
-function showNextUnclaimed(): void {
-  const pick = sorting.pickNextUnclaimed()
-  if (pick) stage.value?.flyTo((f) => pick.mask[f] === 1)
-  else ElMessage({ type: 'success', message: 'Everything is claimed.' })
+function hoverInUvs(face: number | null): void {
+  hoveredFace.value = face
+  hovered.value = face === null ? NOTHING : picking.facesAt(face)
 }
 
 async function step(steps: number): Promise<void> {
@@ -119,21 +186,6 @@ async function step(steps: number): Promise<void> {
     await sorting.followJournal(store.journalStamp)
   })
 }
-
-useSortKeys({
-  claimNumber: (number) => {
-    const group = store.groups.find((g) => g.number === number)
-    if (number === 0) void claimInto(null)
-    else if (group) void claimInto(group)
-    else ElMessage({ type: 'info', message: `There is no group ${number}.` })
-  },
-  highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number)),
-  setGrain: (grain) => (sorting.grain = grain),
-  clearPick: sorting.clearPick,
-  bringIntoView,
-  showNextUnclaimed,
-  step
-})
 </script>
 
 <style scoped>
@@ -148,6 +200,20 @@ useSortKeys({
   grid-template-rows: 1fr auto;
   min-width: 0;
   min-height: 0;
+}
+
+.panes {
+  display: grid;
+  min-width: 0;
+  min-height: 0;
+}
+
+.two {
+  grid-template-columns: 3fr 2fr;
+}
+
+.uvs {
+  border-left: 1px solid var(--ink);
 }
 
 .empty {

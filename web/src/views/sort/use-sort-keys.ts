@@ -1,58 +1,49 @@
 import { onBeforeUnmount, onMounted } from 'vue'
-import type { Grain } from '@/model/model'
+import { keyOf } from '@/views/sort/commands'
+import type { Commands } from '@/views/sort/commands'
 
 const SECOND_DIGIT_MS = 600
 
-interface Actions {
+interface Digits {
   claimNumber: (number: number) => void
   highestNumber: () => number
-  setGrain: (grain: Grain) => void
-  clearPick: () => void
-  bringIntoView: () => void
-  showNextUnclaimed: () => void
-  step: (steps: number) => void
 }
 
 /**
- * The keys of the Sort station. A digit that could begin a longer number of a group waits a moment for
+ * Runs commands by their keys. A digit that could begin a longer number of a group waits a moment for
  * the next digit; Enter ends the wait.
  */
-export function useSortKeys(actions: Actions): void {
+export function useSortKeys(commands: Commands, digits: Digits): void {
   let typed = ''
   let timer = 0
 
   function finishNumber(): void {
     window.clearTimeout(timer)
-    if (typed) actions.claimNumber(Number(typed))
+    if (typed) digits.claimNumber(Number(typed))
     typed = ''
   }
 
   function typeDigit(digit: string): void {
     window.clearTimeout(timer)
     typed += digit
-    if (Number(typed) * 10 > actions.highestNumber() || typed === '0') finishNumber()
+    if (Number(typed) * 10 > digits.highestNumber() || typed === '0') finishNumber()
     else timer = window.setTimeout(finishNumber, SECOND_DIGIT_MS)
   }
 
-  const plain: Record<string, () => void> = {
-    t: () => actions.setGrain('part'),
-    y: () => actions.setGrain('piece'),
-    u: () => actions.setGrain('face'),
-    v: actions.bringIntoView,
-    n: actions.showNextUnclaimed,
-    escape: actions.clearPick,
-    enter: finishNumber
-  }
-
   function handleKey(e: KeyboardEvent): void {
-    if (isTyping(e.target)) return
-    const key = e.key.toLowerCase()
-    if ((e.ctrlKey || e.metaKey) && key === 'z') {
+    if (isElsewhere(e)) return
+    if (/^\d$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      typeDigit(e.key)
+      return
+    }
+    if (e.key === 'Enter' && typed) {
+      finishNumber()
+      return
+    }
+    const command = e.altKey ? undefined : commands.ofKey(keyOf(e))
+    if (command) {
       e.preventDefault()
-      actions.step(e.shiftKey ? 1 : -1)
-    } else if (!e.ctrlKey && !e.metaKey && !e.altKey) {
-      if (/^\d$/.test(key)) typeDigit(key)
-      else if (key !== 'enter' || typed) plain[key]?.()
+      void command.run()
     }
   }
 
@@ -63,6 +54,10 @@ export function useSortKeys(actions: Actions): void {
   })
 }
 
-function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && target.closest('input, textarea, [contenteditable]') !== null
+/** A key that is typed into a field or a dialog, or that presses a button, is no command. */
+function isElsewhere(e: KeyboardEvent): boolean {
+  if (!(e.target instanceof HTMLElement)) return false
+  if (e.target.closest('input:not([type=radio]), textarea, [contenteditable], [role=dialog]')) return true
+  const isPress = e.key === ' ' || e.key === 'Enter'
+  return isPress && e.target.matches(':focus-visible') && e.target.closest('button, a, input, [role=button]') !== null
 }

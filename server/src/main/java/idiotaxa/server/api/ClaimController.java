@@ -6,6 +6,7 @@ import idiotaxa.core.group.GroupProposal;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.server.service.ClaimService;
 import idiotaxa.server.service.GroupService;
+import idiotaxa.server.service.GroupSplitService;
 import idiotaxa.server.service.Journal;
 import idiotaxa.server.service.ProposalService;
 import idiotaxa.server.service.RuleService;
@@ -29,13 +30,19 @@ class ClaimController {
   private final ClaimService claims;
   private final RuleService rules;
   private final ProposalService proposals;
+  private final GroupSplitService splits;
   private final GroupService groups;
 
   ClaimController(
-      ClaimService claims, RuleService rules, ProposalService proposals, GroupService groups) {
+      ClaimService claims,
+      RuleService rules,
+      ProposalService proposals,
+      GroupSplitService splits,
+      GroupService groups) {
     this.claims = claims;
     this.rules = rules;
     this.proposals = proposals;
+    this.splits = splits;
     this.groups = groups;
   }
 
@@ -85,6 +92,20 @@ class ClaimController {
       @RequestBody NewClaim claim) {
     return claims.claim(
         assetId, id, claim.groupId() == null ? 0 : claim.groupId(), claim.faceRanges());
+  }
+
+  /**
+   * @param groupId the group to divide
+   */
+  record Split(long groupId) {}
+
+  /** Gives every piece of a group its own group; alike pieces stay together. */
+  @PostMapping("/split")
+  Journal.State split(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody Split split) {
+    return splits.split(assetId, id, split.groupId());
   }
 
   @GetMapping("/rules")

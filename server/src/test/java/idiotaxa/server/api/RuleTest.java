@@ -140,4 +140,19 @@ class RuleTest {
     assertThat(Collections.frequency(plate.faceGroups(), 0)).isEqualTo(6);
     assertThat(rules().get("rules")).hasSize(2);
   }
+
+  @Test
+  void groupIsSplitByPieceAndAlikeOnesStayTogether() {
+    plate.claim(steel, 0, 30);
+    String path = plate.path() + "/split";
+    api.post(path, "{\"groupId\": " + steel + "}");
+    assertThat(plate.groupNames()).containsExactly("steel", "brass", "core", "bolt_1");
+    assertThat(groupOf(0, 6)).as("the largest stays").isEqualTo(1);
+    assertThat(groupOf(6, 24)).isEqualTo(4);
+    assertThat(groupOf(24, 30)).isEqualTo(3);
+    plate.step(-1);
+    assertThat(groupOf(0, 30)).isEqualTo(1);
+    HttpResponse<byte[]> nothing = api.send("POST", path, "{\"groupId\": " + brass + "}");
+    assertThat(nothing.statusCode()).isEqualTo(409);
+  }
 }

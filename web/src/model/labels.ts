@@ -1,0 +1,43 @@
+import { facesOf, indexFaces } from '@/model/model'
+import type { FaceIndex, Model } from '@/model/model'
+
+/** A label of every face, −1 for none, and the faces of each label. */
+export interface Labels {
+  ofFace: ArrayLike<number>
+  index: FaceIndex
+}
+
+/** Labels that the server works out. */
+export type LabelKind = 'islands' | 'patches' | 'materials' | 'colors' | 'alike' | 'hidden'
+
+/** What of a model is picked with one click. */
+export type Grain = 'part' | 'piece' | 'island' | 'patch' | 'material' | 'color' | 'face'
+
+/** Labels that a grain needs beyond what a model brings along. */
+export const LABELS_OF_GRAIN: Partial<Record<Grain, LabelKind>> = {
+  island: 'islands',
+  patch: 'patches',
+  material: 'materials',
+  color: 'colors'
+}
+
+export function labelsOf(ofFace: ArrayLike<number>): Labels {
+  return { ofFace, index: indexFaces(ofFace) }
+}
+
+/** The faces that a click on one face means; a face without label stands for itself. */
+export function facesAround(model: Model, face: number, grain: Grain, labels: Labels | null = null): Uint32Array {
+  if (grain === 'part') return facesOf(model.facesOfPart, model.facePart[face]!)
+  if (grain === 'piece') return facesOf(model.facesOfPiece, model.facePiece[face]!)
+  const label = labels?.ofFace[face] ?? -1
+  return label >= 0 ? facesOf(labels!.index, label) : Uint32Array.of(face)
+}
+
+/** Every face that has the label of one of the picked ones. */
+export function facesOfSameLabel(labels: Labels, mask: Uint8Array): Uint32Array {
+  const wanted = new Set<number>()
+  for (let f = 0; f < mask.length; f++) if (mask[f] && labels.ofFace[f]! >= 0) wanted.add(labels.ofFace[f]!)
+  const faces: number[] = []
+  for (const label of wanted) for (const face of facesOf(labels.index, label)) faces.push(face)
+  return Uint32Array.from(faces)
+}

@@ -1,0 +1,60 @@
+import { defineStore } from 'pinia'
+import { shallowReactive, watch } from 'vue'
+import { api } from '@/api/client'
+import { labelsOf } from '@/model/labels'
+import { useSortingStore } from '@/stores/sorting'
+
+import type { LabelKind, Labels } from '@/model/labels'
+
+/** Degrees. */
+export const USUAL_PATCH_ANGLE = 20
+
+/** Labels of the faces of the model that is sorted; fetched when they are needed first. */
+export const useLabelsStore = defineStore('labels', () => {
+  const sorting = useSortingStore()
+  const known = shallowReactive(new Map<LabelKind, Labels>())
+  const asked = new Map<LabelKind, Promise<Labels>>()
+  let patchAngle = USUAL_PATCH_ANGLE
+
+  watch(
+    () => sorting.model,
+    () => {
+      known.clear()
+      asked.clear()
+    }
+  )
+
+  /** Null until they are fetched. */
+  function get(kind: LabelKind): Labels | null {
+    return known.get(kind) ?? null
+  }
+
+  function load(kind: LabelKind): Promise<Labels> {
+    let labels = asked.get(kind)
+    if (!labels) {
+      const model = sorting.model!
+      labels = api.labels(sorting.assetId, model.revisionId, kind, patchAngle).then((ofFace) => {
+        const found = labelsOf(ofFace)
+        if (sorting.model === model && asked.get(kind) === labels) known.set(kind, found)
+        return found
+      })
+      labels.catch(() => asked.delete(kind))
+      asked.set(kind, labels)
+    }
+    return labels
+  }
+
+  /** Fetches labels again that have changed. */
+  function loadAnew(kind: LabelKind): Promise<Labels> {
+    asked.delete(kind)
+    return load(kind)
+  }
+
+  /** @param degrees largest angle between neighbours of one flat patch */
+  function setPatchAngle(degrees: number): Promise<Labels> {
+    patchAngle = degrees
+    return loadAnew('patches')
+  }
+
+  return { get, load, loadAnew, setPatchAngle }
+})

@@ -1,0 +1,200 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import { unclaimedPieces } from '@/model/drawers'
+import { facesAround, facesOfSameLabel, LABELS_OF_GRAIN } from '@/model/labels'
+import { changePick, emptyPick, faceRanges, isSamePick, maskOfRanges, pickOf } from '@/model/pick'
+import { PickTrail } from '@/model/pick-trail'
+import { useLabelsStore } from '@/stores/labels'
+import { useSortingStore } from '@/stores/sorting'
+
+import type { PickRequest } from '@/api/types'
+import type { Grain, LabelKind } from '@/model/labels'
+import type { Pick, PickMode } from '@/model/pick'
+
+const NOTHING = new Uint32Array()
+
+/** What is picked of the model that is sorted, and what is out of sight. */
+export const usePickingStore = defineStore('picking', () => {
+  const sorting = useSortingStore()
+  const labels = useLabelsStore()
+  const pick = shallowRef<Pick | null>(null)
+  const grain = ref<Grain>('part')
+  /** 1 for faces that the artist put out of sight. */
+  const away = shallowRef<Uint8Array | null>(null)
+  const trail = new PickTrail()
+  /** Picks that own claims emptied, the last one last. */
+  let claimed: Pick[] = []
+
+  const isPicked = computed(() => (pick.value?.faces ?? 0) > 0)
+
+  watch(
+    () => sorting.model,
+    (model) => {
+      pick.value = model ? emptyPick(model) : null
+      away.value = null
+      claimed = []
+      if (pick.value) trail.reset(pick.value)
+    },
+    { flush: 'sync' }
+  )
+
+  function put(next: Pick): void {
+    if (pick.value && isSamePick(pick.value, next)) return
+    pick.value = next
+    trail.push(next)
+  }
+
+  function pickFaces(faces: ArrayLike<number>, mode: PickMode): void {
+    if (sorting.model && pick.value) put(changePick(sorting.model, pick.value, faces, mode))
+  }
+
+  function pickMask(mask: Uint8Array): void {
+    if (sorting.model) put(pickOf(sorting.model, mask))
+  }
+
+  /** A pick that is still being made: seen at once, remembered when it is done. */
+  function draft(faces: ArrayLike<number>, mode: PickMode): void {
+    if (sorting.model && pick.value) pick.value = changePick(sorting.model, pick.value, faces, mode)
+  }
+
+  /** @param before what was picked before the draft was begun */
+  function keepDraft(before: Pick): void {
+    if (pick.value && !isSamePick(before, pick.value)) trail.push(pick.value)
+  }
+
+  /** The faces that a click on a face means now. */
+  function facesAt(face: number): Uint32Array {
+    const kind = LABELS_OF_GRAIN[grain.value]
+    return sorting.model ? facesAround(sorting.model, face, grain.value, kind ? labels.get(kind) : null) : NOTHING
+  }
+
+  function pickAt(face: number | null, mode: PickMode): void {
+    if (face !== null) pickFaces(facesAt(face), mode)
+    else if (mode === 'replace') letGo()
+  }
+
+  function letGo(): void {
+    if (sorting.model) put(emptyPick(sorting.model))
+  }
+
+  async function setGrain(next: Grain): Promise<void> {
+    const kind = LABELS_OF_GRAIN[next]
+    if (kind) await labels.load(kind)
+    grain.value = next
+  }
+
+  function invert(): void {
+    if (pick.value) pickMask(pick.value.mask.map((v) => 1 - v))
+  }
+
+  /** Adds every face that has a label of what is picked. */
+  async function takeSame(kind: LabelKind): Promise<void> {
+    const found = await labels.load(kind)
+    if (pick.value) pickFaces(facesOfSameLabel(found, pick.value.mask), 'add')
+  }
+
+  async function pickHidden(): Promise<void> {
+    const found = await labels.load('hidden')
+    if (sorting.model) pickMask(Uint8Array.from(found.ofFace as Int32Array))
+  }
+
+  /** Lets the server work out a pick from the present one. */
+  async function ask(request: Omit<PickRequest, 'faceRanges'>): Promise<void> {
+    const { model } = sorting
+    if (!model || !pick.value) return
+    const ranges = await api.pick(sorting.assetId, model.revisionId, {
+      ...request,
+      faceRanges: faceRanges(pick.value.mask)
+    })
+    if (sorting.model === model) pickMask(maskOfRanges(ranges, model.facePart.length))
+  }
+
+  /** Picks the largest unclaimed piece that is not picked yet; null when nothing is unclaimed. */
+  function pickNextUnclaimed(): Pick | null {
+    if (!sorting.model || !sorting.faceGroups) return null
+    const pieces = unclaimedPieces(sorting.model, sorting.faceGroups, sorting.hidden)
+    if (pieces.length === 0) return null
+    const present = pieces.findIndex((p) => pick.value?.mask[p.faces[0]!] === 1)
+    pickFaces(pieces[(present + 1) % pieces.length]!.faces, 'replace')
+    return pick.value
+  }
+
+  /** The pick goes with a claim. */
+  function endWithClaim(): void {
+    if (!sorting.model || !pick.value) return
+    claimed.push(pick.value)
+    pick.value = emptyPick(sorting.model)
+    trail.reset(pick.value)
+  }
+
+  /** A claim was undone: what it took is picked again. */
+  function comeBack(): void {
+    const last = claimed.pop()
+    if (last) put(last)
+  }
+
+  /** @return false when there is no pick to take back */
+  function back(): boolean {
+    const before = trail.back()
+    if (before) pick.value = before
+    return before !== null
+  }
+
+  /** @return false when no pick was taken back */
+  function forth(): boolean {
+    const next = trail.forth()
+    if (next) pick.value = next
+    return next !== null
+  }
+
+  function hidePick(): void {
+    if (!pick.value || !isPicked.value) return
+    const { mask } = pick.value
+    away.value = (away.value ?? new Uint8Array(mask.length)).map((v, f) => (mask[f] ? 1 : v))
+    letGo()
+  }
+
+  /** @param mask 1 for what stays in sight */
+  function showOnly(mask: Uint8Array): void {
+    away.value = mask.map((v) => 1 - v)
+  }
+
+  /** @param mask 1 for what is put out of sight or brought back */
+  function setAway(mask: Uint8Array, isAway: boolean): void {
+    const next = (away.value ?? new Uint8Array(mask.length)).map((v, f) => (mask[f] ? Number(isAway) : v))
+    away.value = next.includes(1) ? next : null
+  }
+
+  function showAll(): void {
+    away.value = null
+  }
+
+  return {
+    pick,
+    grain,
+    away,
+    isPicked,
+    pickFaces,
+    pickMask,
+    draft,
+    keepDraft,
+    facesAt,
+    pickAt,
+    letGo,
+    setGrain,
+    invert,
+    takeSame,
+    pickHidden,
+    ask,
+    pickNextUnclaimed,
+    endWithClaim,
+    comeBack,
+    back,
+    forth,
+    hidePick,
+    showOnly,
+    setAway,
+    showAll
+  }
+})

@@ -1,0 +1,73 @@
+<template>
+  <div class="over" aria-hidden="true">
+    <span
+      v-for="(r, i) in regions"
+      :key="i"
+      class="label mono"
+      :class="{ unclaimed: r.number === 0 }"
+      :style="{ left: `${r.x}px`, top: `${r.y}px` }"
+      >{{ r.number === 0 ? '·' : r.number }}</span
+    >
+  </div>
+</template>
+
+<script setup lang="ts">
+import { onBeforeUnmount, shallowRef, watch } from 'vue'
+import { useSortingStore } from '@/stores/sorting'
+import { usePickingStore } from '@/stores/picking'
+
+import type { Region } from '@/stage/regions'
+import type { Stage } from '@/stage/stage'
+
+const MOST = 24
+/** The numbers wait until the camera rests. */
+const REST_MS = 120
+
+/** Numbers of the groups on their largest visible regions, for whom colours do not tell them apart. */
+const props = defineProps<{ stage: Stage | null; moves: number }>()
+const sorting = useSortingStore()
+const picking = usePickingStore()
+const regions = shallowRef<Region[]>([])
+let timer = 0
+
+watch(
+  [() => props.stage, () => props.moves, () => sorting.faceGroups, () => sorting.model, () => picking.away],
+  () => {
+    window.clearTimeout(timer)
+    timer = window.setTimeout(() => {
+      regions.value =
+        props.stage && sorting.faceGroups ? props.stage.regions(sorting.faceGroups).slice(0, MOST) : []
+    }, REST_MS)
+  },
+  { immediate: true }
+)
+onBeforeUnmount(() => window.clearTimeout(timer))
+</script>
+
+<style scoped>
+.over {
+  position: absolute;
+  inset: 0;
+  overflow: hidden;
+  pointer-events: none;
+}
+
+.label {
+  position: absolute;
+  min-width: 20px;
+  padding: 0 5px;
+  border: 1px solid #000;
+  border-radius: 3px;
+  background: #fff;
+  color: #000;
+  font-size: 13px;
+  font-weight: 600;
+  line-height: 18px;
+  text-align: center;
+  transform: translate(-50%, -50%);
+}
+
+.unclaimed {
+  border-style: dashed;
+}
+</style>

@@ -138,9 +138,20 @@ defineExpose({
   position: absolute;
   top: 10px;
   left: 10px;
+  right: 10px;
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 6px 8px;
   align-items: center;
+  pointer-events: none;
+}
+
+.tools :deep(> *) {
+  pointer-events: auto;
+}
+
+.tools :deep(.el-radio-group) {
+  flex-wrap: nowrap;
 }
 
 .notes {

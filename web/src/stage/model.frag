@@ -43,7 +43,8 @@ float stripe() {
 // Unclaimed surface has no ID colour to judge, so it may be shaded, and is hatched to be seen.
 vec3 unclaimed() {
   float paper = 0.42 + 0.5 * light();
-  return vec3(stripe() < 2.0 ? paper * 0.42 : paper);
+  // Between the lines of the wire the hatching steps back, or neither would be seen.
+  return vec3(stripe() < 2.0 ? paper * (uHasWire ? 0.8 : 0.42) : paper);
 }
 
 // Black and white lines with the colour untouched between them.
@@ -86,8 +87,8 @@ void main() {
     rgb = uView == 1 ? vGroupColor * (0.3 + 0.7 * light()) : vGroupColor;
   }
   if (uHasWire) {
-    float dark = dot(rgb, vec3(0.3, 0.6, 0.1)) < 0.35 ? 1.0 : 0.0;
-    rgb = mix(rgb, vec3(dark), 0.75 * wire());
+    float line = vGroup != 0u && dot(rgb, vec3(0.3, 0.6, 0.1)) < 0.35 ? 1.0 : 0.0;
+    rgb = mix(rgb, vec3(line), 0.75 * wire());
   }
   outColor = vec4(rgb, 1.0);
   outMarks = vec4(

@@ -1,5 +1,5 @@
 <template>
-  <el-dialog :model-value="true" title="Keys of the Sort station" width="760" append-to-body @close="emit('close')">
+  <el-dialog :model-value="true" title="Keys of the Sort station" width="1080" top="5vh" append-to-body @close="emit('close')">
     <div class="sheet">
       <section v-for="[section, rows] in sections" :key="section">
         <h3>{{ section }}</h3>
@@ -40,7 +40,7 @@ sections.set('Hold and draw over the model', [
 
 <style scoped>
 .sheet {
-  columns: 2;
+  columns: 3;
   column-gap: 28px;
 }
 
@@ -56,10 +56,14 @@ h3 {
 
 dl {
   display: grid;
-  grid-template-columns: 96px 1fr;
+  grid-template-columns: 106px 1fr;
   gap: 2px 8px;
   padding-top: 4px;
   font-size: var(--text-small);
+}
+
+dt {
+  white-space: nowrap;
 }
 
 kbd {

@@ -33,7 +33,7 @@
       </label>
     </div>
     <div class="row verbs">
-      <command-button v-for="[id, words] in VERBS" :key="id" :id="id">{{ words }}</command-button>
+      <command-button v-for="[id, words] in verbs" :key="id" :id="id">{{ words }}</command-button>
       <facing-menu v-model="facingAngle" />
       <label class="through small" title="Boxes and outlines also pick what is behind">
         <el-checkbox v-model="isThrough" size="small" /> boxes pick through
@@ -75,6 +75,7 @@ const props = defineProps<{
   /** The drawer that Space puts the pick into. */
   inHand: { number: number; name: string; color: string | null } | null
   held: Stroke | null
+  hasMaterials: boolean
 }>()
 const isThrough = defineModel<boolean>('isThrough', { required: true })
 const facingAngle = defineModel<number>('facingAngle', { required: true })
@@ -85,11 +86,20 @@ const sorting = useSortingStore()
 const labels = useLabelsStore()
 const patchAngle = ref(USUAL_PATCH_ANGLE)
 
+/** What a model has no data for is not offered. */
+const missing = computed(() => {
+  const ids: string[] = []
+  if (!sorting.model?.uvs) ids.push('island')
+  if (!sorting.model?.colors) ids.push('color', 'same-color')
+  if (!props.hasMaterials) ids.push('material', 'same-material')
+  return ids
+})
 const grains = computed(() =>
   ['part', 'piece', 'island', 'patch', 'face', 'material', 'color']
-    .filter((id) => (id !== 'island' || sorting.model?.uvs) && (id !== 'color' || sorting.model?.colors))
+    .filter((id) => !missing.value.includes(id))
     .map((id) => commands.get(id))
 )
+const verbs = computed(() => VERBS.filter(([id]) => !missing.value.includes(id)))
 const heldWords = computed(() => {
   const stroke = STROKE_KEYS.find((s) => s.stroke === props.held)
   return stroke ? `Press and ${stroke.name}. Shift adds, Alt takes away.` : ''

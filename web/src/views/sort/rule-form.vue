@@ -139,7 +139,8 @@ function keep(): void {
 }
 
 .kind {
-  width: 130px;
+  flex: none;
+  width: 144px;
 }
 
 .word {

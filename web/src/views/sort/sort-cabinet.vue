@@ -57,7 +57,7 @@
         <el-button @click="isNew = true">New group</el-button>
         <el-button @click="isProposing = true">Propose groups…</el-button>
       </div>
-      <p v-if="undone" class="last small"><span class="soft">last claim:</span> {{ undone }}</p>
+      <p v-if="undone" class="last small" :title="undone"><span class="soft">last claim:</span> {{ undone }}</p>
     </template>
     <rules-panel v-else-if="tab === 'rules'" :revision="revision" />
     <history-panel v-else @step="(steps) => emit('step', steps)" />

@@ -48,6 +48,7 @@
         v-model:facing-angle="facingAngle"
         :in-hand="inHandGroup"
         :held="strokes.held.value"
+        :has-materials="(revision.inspection?.materials.length ?? 0) > 1"
       />
     </div>
     <sort-cabinet

@@ -63,6 +63,11 @@ public final class RunningApplication {
     return start(true);
   }
 
+  /** A second process's view: nothing is known to it but what the database holds. */
+  public static RunningApplication anotherOnTheSameDatabase() {
+    return new RunningApplication(false);
+  }
+
   private static RunningApplication start(boolean hasDemo) {
     if (running == null) {
       running = new RunningApplication(hasDemo);

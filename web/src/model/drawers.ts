@@ -128,7 +128,7 @@ export function facesOfStack(model: Model, faceGroups: Uint16Array, number: numb
 }
 
 /**
- * Unclaimed faces piece by piece, the largest area first; hidden ones are no matter.
+ * Unclaimed faces piece by piece, the largest visible area first; pieces that nobody sees are no matter.
  *
  * @param hidden as in {@link fillDrawers}
  */
@@ -137,14 +137,16 @@ export function unclaimedPieces(
   faceGroups: Uint16Array,
   hidden: ArrayLike<number> | null
 ): { piece: number; faces: number[] }[] {
-  const areas = new Map<number, { piece: number; faces: number[]; area: number }>()
+  const pieces = new Map<number, { piece: number; faces: number[]; visibleArea: number }>()
   for (let f = 0; f < faceGroups.length; f++) {
-    if (faceGroups[f] !== 0 || hidden?.[f]) continue
+    if (faceGroups[f] !== 0) continue
     const piece = model.facePiece[f]!
-    let row = areas.get(piece)
-    if (!row) areas.set(piece, (row = { piece, faces: [], area: 0 }))
+    let row = pieces.get(piece)
+    if (!row) pieces.set(piece, (row = { piece, faces: [], visibleArea: 0 }))
     row.faces.push(f)
-    row.area += model.faceArea[f]!
+    row.visibleArea += hidden?.[f] ? 0 : model.faceArea[f]!
   }
-  return [...areas.values()].sort((a, b) => b.area - a.area || a.piece - b.piece)
+  return [...pieces.values()]
+    .filter((p) => p.visibleArea > 0)
+    .sort((a, b) => b.visibleArea - a.visibleArea || a.piece - b.piece)
 }

@@ -20,6 +20,8 @@ export const useSortingStore = defineStore('sorting', () => {
   const hidden = shallowRef<ArrayLike<number> | null>(null)
   const assetId = ref(0)
   let loads = 0
+  /** Counts what is asked and what is changed, so that an answer that was overtaken is not taken. */
+  let turns = 0
   let loadedStamp = UNKNOWN
   let wantedStamp = UNKNOWN
   let sending: Promise<unknown> = Promise.resolve()
@@ -49,8 +51,9 @@ export const useSortingStore = defineStore('sorting', () => {
     wantedStamp = stamp
     if (!model.value || stamp === loadedStamp || unsent > 0) return
     const load = loads
+    const turn = ++turns
     const groups = await api.faceGroups(assetId.value, model.value.revisionId)
-    if (load !== loads || unsent > 0) return
+    if (load !== loads || turn !== turns || unsent > 0) return
     loadedStamp = stamp
     faceGroups.value = groups
   }
@@ -68,6 +71,7 @@ export const useSortingStore = defineStore('sorting', () => {
     const next = faceGroups.value.slice()
     for (let f = 0; f < next.length; f++) if (mask[f] && !locked.has(next[f]!)) next[f] = number
     faceGroups.value = next
+    turns++
     unsent++
     try {
       await inOrder(() => api.claim(assetId.value, revisionId, group?.id ?? 0, faceRanges(mask)))
@@ -85,7 +89,10 @@ export const useSortingStore = defineStore('sorting', () => {
   /** Sends changes of the journal one after another; what was loaded before is out of date then. */
   function inOrder<T>(request: () => Promise<T>): Promise<T> {
     const sent = sending.then(request)
-    const forget = (): void => void (loadedStamp = UNKNOWN)
+    const forget = (): void => {
+      loadedStamp = UNKNOWN
+      turns++
+    }
     sending = sent.then(forget, forget)
     return sent
   }

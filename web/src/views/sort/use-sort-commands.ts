@@ -99,7 +99,6 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   /** A pick is taken back before a claim is. */
   async function undo(): Promise<void> {
     if (picking.back()) return
-    if (store.asset!.journalPosition === 0) return
     await step(-1)
     picking.comeBack()
   }

@@ -18,6 +18,8 @@ public final class Main {
     all.put("rays", new RayBench());
     all.put("read", new ReadBench());
     all.put("unwrap", new UnwrapBench());
+    all.put("sort", new SortBench());
+    all.put("colors", new ColorBench());
     if (args.length > 1 || (args.length == 1 && !all.containsKey(args[0]))) {
       System.err.println("usage: ./idiotaxa bench [" + String.join(" | ", all.keySet()) + "]");
       System.exit(2);

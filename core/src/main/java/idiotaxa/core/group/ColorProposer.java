@@ -1,119 +1,79 @@
 package idiotaxa.core.group;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
 /**
  * Proposes ID colours far from the ones that are there: first by the smaller of half separation and
- * blend clearance, then by distance in lightness for people. Greedy over a lattice of the RGB cube,
- * then every new colour is moved again to the best place among the others until nothing improves.
- * Deterministic.
+ * blend clearance, then by distance in lightness for people. Deterministic.
+ *
+ * <p>Whole palettes on a black background come from a table that was searched for beforehand, see
+ * {@link #search}; everything else is searched for at once.
  */
 public final class ColorProposer {
-  private static final int MAX_ROUNDS = 6;
-  private static final int FINE_UP_TO = 10;
+  private static final String TABLE = "proposed-colors.txt";
+
+  /** Distances that a search goes through in about half a second. */
+  private static final double AFFORDABLE = 20e6;
+
+  /** Distances that one beginning goes through for each move of a colour, by the square of all. */
+  private static final double COST = 2200;
+
+  private static final int MOST_BEGINNINGS = 12;
 
   private ColorProposer() {}
 
   /**
    * @param locked colours that stay, the background among them
    * @param count how many new ones, at least 0
-   * @return the new colours, 0xRRGGBB, in order of proposal
+   * @return the new colours, 0xRRGGBB
    */
   public static int[] propose(int[] locked, int count) {
     if (count < 0) {
       throw new IllegalArgumentException("count must not be negative, got " + count);
     }
-    int[] colors = Arrays.copyOf(locked, locked.length + count);
-    int[] lattice = lattice(colors.length <= FINE_UP_TO ? 17 : 9);
-    for (int i = locked.length; i < colors.length; i++) {
-      colors[i] = best(colors, i, i, lattice);
+    if (count == 0) {
+      return new int[0];
     }
-    for (int round = 0; round < MAX_ROUNDS && count > 1; round++) {
-      if (!improve(colors, locked.length, lattice)) {
-        break;
-      }
+    int[][] table = Table.ROWS;
+    if (locked.length == 1 && locked[0] == 0 && count < table.length) {
+      return table[count].clone();
     }
-    return Arrays.copyOfRange(colors, locked.length, colors.length);
+    double all = locked.length + (double) count;
+    int beginnings = (int) Math.round(AFFORDABLE / (COST * (count + 6) * all * all));
+    return search(locked, count, Math.max(1, Math.min(MOST_BEGINNINGS, beginnings)));
   }
 
-  private static boolean improve(int[] colors, int firstFree, int[] lattice) {
-    boolean hasMoved = false;
-    for (int i = firstFree; i < colors.length; i++) {
-      int before = colors[i];
-      colors[i] = best(colors, i, colors.length, lattice);
-      hasMoved |= colors[i] != before;
-    }
-    return hasMoved;
+  /**
+   * Searches, whatever the table says.
+   *
+   * @param beginnings how many random beginnings are tried: time grows with it, and the result gets
+   *     better
+   */
+  public static int[] search(int[] locked, int count, int beginnings) {
+    return ColorSearch.place(locked, count, beginnings);
   }
 
-  /** The best colour for place {@code at} among the first {@code size} places. */
-  private static int best(int[] colors, int at, int size, int[] lattice) {
-    int best = lattice[0];
-    double bestScore = -1;
-    double bestLightness = -1;
-    for (int candidate : lattice) {
-      double score = score(colors, at, size, candidate, bestScore);
-      if (score < bestScore) {
-        continue;
-      }
-      double lightness = lightnessGap(colors, at, size, candidate);
-      if (score > bestScore || lightness > bestLightness) {
-        best = candidate;
-        bestScore = score;
-        bestLightness = lightness;
+  /** One row for each number of colours, from 0. */
+  private static final class Table {
+    static final int[][] ROWS = read();
+
+    private static int[][] read() {
+      try (InputStream in = ColorProposer.class.getResourceAsStream(TABLE)) {
+        String text = new String(in.readAllBytes(), StandardCharsets.US_ASCII);
+        int[][] rows =
+            text.lines()
+                .map(l -> Arrays.stream(l.split(" ")).mapToInt(Rgb::parse).toArray())
+                .toArray(int[][]::new);
+        int[][] out = new int[rows.length + 1][];
+        System.arraycopy(rows, 0, out, 1, rows.length);
+        return out;
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
       }
     }
-    return best;
-  }
-
-  /** Only terms with the candidate; ends early once it can no longer reach {@code enough}. */
-  private static double score(int[] colors, int at, int size, int candidate, double enough) {
-    double score = Double.POSITIVE_INFINITY;
-    for (int i = 0; i < size; i++) {
-      if (i == at) {
-        continue;
-      }
-      score = Math.min(score, Rgb.distance(candidate, colors[i]) / 2);
-      for (int j = 0; j < size && score >= enough; j++) {
-        if (j == at || j == i) {
-          continue;
-        }
-        score = Math.min(score, Rgb.distanceToBlend(colors[j], candidate, colors[i]));
-        if (j > i) {
-          score = Math.min(score, Rgb.distanceToBlend(candidate, colors[i], colors[j]));
-        }
-      }
-      if (score < enough) {
-        return score;
-      }
-    }
-    return score;
-  }
-
-  private static double lightnessGap(int[] colors, int at, int size, int candidate) {
-    double gap = 255;
-    for (int i = 0; i < size; i++) {
-      if (i != at) {
-        gap = Math.min(gap, Math.abs(Rgb.lightness(candidate) - Rgb.lightness(colors[i])));
-      }
-    }
-    return gap;
-  }
-
-  private static int[] lattice(int levels) {
-    int[] out = new int[levels * levels * levels];
-    int n = 0;
-    for (int r = 0; r < levels; r++) {
-      for (int g = 0; g < levels; g++) {
-        for (int b = 0; b < levels; b++) {
-          out[n++] = Rgb.of(level(r, levels), level(g, levels), level(b, levels));
-        }
-      }
-    }
-    return out;
-  }
-
-  private static int level(int step, int levels) {
-    return step * 255 / (levels - 1);
   }
 }

@@ -24,16 +24,6 @@ class GroupTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"3, 120", "5, 100", "9, 60", "16, 30"})
-  void proposedColoursKeepTheirDistance(int count, double atLeast) {
-    int[] colors = ColorProposer.propose(new int[] {0x000000}, count);
-    int[] all = new int[count + 1];
-    System.arraycopy(colors, 0, all, 1, count);
-    assertThat(ColorQuality.of(all).score()).isGreaterThanOrEqualTo(atLeast);
-    assertThat(ColorProposer.propose(new int[] {0x000000}, count)).isEqualTo(colors);
-  }
-
-  @ParameterizedTest
   @CsvSource({
     "Hull_LOW, hull", "hi_Hull, hull", "hull, hull", "Bolt_07, bolt_07", "low_post_high, post"
   })

@@ -27,6 +27,7 @@ export const router = createRouter({
         { path: 'hand-off', name: 'hand-off', component: () => import('@/views/hand-off/hand-off-view.vue') }
       ]
     },
+    { path: '/palettes/:id(\\d+)', name: 'palette', component: () => import('@/views/palette/palette-view.vue') },
     { path: '/:rest(.*)', name: 'lost', component: () => import('@/shell/lost-view.vue') }
   ]
 })

@@ -6,6 +6,8 @@ import type {
   BakeSettings,
   GroupChange,
   JournalState,
+  Judgement,
+  Palette,
   PickRequest,
   PlannedFile,
   ProposedGroup,
@@ -15,6 +17,7 @@ import type {
   RulePreview,
   SheetOverlaps,
   SheetPlan,
+  WantedGroup,
   WrittenRule
 } from '@/api/types'
 
@@ -111,6 +114,22 @@ export const api = {
     send<void>('POST', `/api/assets/${assetId}/groups/${id}/swap-color`, { other }),
   splitGroup: (assetId: number, revisionId: number, id: number) =>
     send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/split`, { groupId: id }),
+
+  palettes: () => getJson<Palette[]>('/api/palettes'),
+  palette: (id: number) => getJson<Palette>(`/api/palettes/${id}`),
+  /** @param fromAsset an asset whose groups it begins with and that uses it, null for an empty one */
+  createPalette: (name: string, fromAsset: number | null) =>
+    send<Created>('POST', '/api/palettes', { name, fromAsset }),
+  readPaletteFile: (file: unknown) => send<Created>('POST', '/api/palettes/file', file),
+  paletteFileUrl: (id: number, ending: 'json' | 'csv') => `/api/palettes/${id}/file.${ending}`,
+  changePalette: (id: number, version: number, name: string, groups: WantedGroup[]) =>
+    send<void>('PUT', `/api/palettes/${id}`, { version, name, groups }),
+  deletePalette: (id: number) => send<void>('DELETE', `/api/palettes/${id}`),
+  judgeColors: (groups: WantedGroup[]) => send<Judgement>('POST', '/api/palettes/check', { groups }),
+  /** #RRGGBB by number */
+  proposeColors: (groups: WantedGroup[]) => send<Record<string, string>>('POST', '/api/palettes/colors', { groups }),
+  choosePalette: (assetId: number, paletteId: number | null) =>
+    send<void>('PUT', `/api/assets/${assetId}/palette`, { paletteId }),
 
   bake: (assetId: number, settings: BakeSettings) => send<Created>('POST', `/api/assets/${assetId}/bakes`, settings),
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),

@@ -131,7 +131,44 @@ export interface Group {
   safeTolerance: number
   /** Whether its drawer keeps what lies in it. */
   isLocked: boolean
+  /** Whether it follows the asset's palette. */
+  isOfPalette: boolean
   version: number
+}
+
+/** A group of a palette as it is wanted; id 0 for a new one. */
+export interface WantedGroup {
+  id: number
+  number: number
+  name: string
+  /** #RRGGBB */
+  color: string
+  keywords: string[]
+  isColorLocked: boolean
+}
+
+export interface PaletteGroup extends WantedGroup {
+  spokenColor: string
+}
+
+export interface Palette {
+  id: number
+  name: string
+  version: number
+  groups: PaletteGroup[]
+  /** Those that use it. */
+  assets: { id: number; name: string }[]
+}
+
+/** What is wrong with colours; numbers of groups, 0 for the background; distances in 8-bit RGB. */
+export interface Judgement {
+  separation: number
+  blendClearance: number
+  pairs: { one: number; other: number; distance: number }[]
+  triples: { picked: number; one: number; other: number; distance: number }[]
+  moves: { number: number; color: string }[]
+  separationAfter: number
+  blendClearanceAfter: number
 }
 
 /** Absent values stay. */
@@ -300,6 +337,7 @@ export interface Asset {
   name: string
   journalPosition: number
   sheetPlan: SheetPlan | null
+  palette: { id: number; name: string } | null
   pictures: Picture[]
   revisions: Revision[]
   groups: Group[]

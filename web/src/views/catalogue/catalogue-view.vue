@@ -20,41 +20,28 @@
           <li v-for="asset in assets ?? []" :key="asset.id"><asset-card :asset="asset" /></li>
         </ul>
       </section>
-      <aside v-if="palettes.length > 0" class="palettes" aria-labelledby="palettes-title">
-        <h2 id="palettes-title">Palettes</h2>
-        <el-input v-model="search" clearable placeholder="Search names and keywords" aria-label="Search groups" />
-        <section v-for="palette in palettes" :key="palette.asset.id" class="palette">
-          <h3>{{ palette.asset.name }}</h3>
-          <ul class="tags">
-            <li v-for="group in palette.groups" :key="group.id">
-              <label-tag :number="group.number" :name="group.name" :color="group.color" />
-              <span class="mono small soft">{{ group.color }}</span>
-            </li>
-          </ul>
-        </section>
-      </aside>
+      <palette-list class="palettes" />
     </main>
   </div>
 </template>
 
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
-import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import TopBar from '@/shell/top-bar.vue'
 import AssetCard from '@/views/catalogue/asset-card.vue'
+import PaletteList from '@/views/catalogue/palette-list.vue'
 
-import type { Asset, Group } from '@/api/types'
+import type { Asset } from '@/api/types'
 
 const router = useRouter()
 const assets = shallowRef<Asset[] | null>(null)
 const problem = ref<string | null>(null)
 const name = ref('')
-const search = ref('')
 
 onMounted(async () => {
   try {
@@ -63,17 +50,6 @@ onMounted(async () => {
     problem.value = (e as Error).message
   }
 })
-
-const palettes = computed(() =>
-  (assets.value ?? [])
-    .map((asset) => ({ asset, groups: asset.groups.filter(isFound) }))
-    .filter((p) => p.asset.groups.length > 0)
-)
-
-function isFound(group: Group): boolean {
-  const wanted = search.value.trim().toLowerCase()
-  return [group.name, ...group.keywords].some((word) => word.toLowerCase().includes(wanted))
-}
 
 async function create(): Promise<void> {
   await orSay(async () => {
@@ -99,7 +75,7 @@ async function create(): Promise<void> {
 
 .content {
   display: grid;
-  grid-template-columns: 1fr 320px;
+  grid-template-columns: 1fr 330px;
   flex: 1;
   min-height: 0;
 }
@@ -129,28 +105,5 @@ async function create(): Promise<void> {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
   gap: 16px;
-}
-
-.palettes {
-  display: flex;
-  flex-direction: column;
-  gap: var(--gap);
-  padding: 22px 20px;
-  background: var(--paper-raised);
-  border-left: 1px solid var(--rule);
-  overflow: auto;
-}
-
-.palette {
-  display: grid;
-  gap: 8px;
-}
-
-.tags li {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  padding: 3px 0;
 }
 </style>

@@ -1,6 +1,14 @@
 <template>
   <el-dialog :model-value="true" :title="title" width="420" append-to-body @close="emit('close')">
-    <form class="form" @submit.prevent="keep">
+    <div v-if="group?.isOfPalette" class="form">
+      <label-tag :number="number" :name="name" :color="color" />
+      <p>
+        This group is the palette's: it has the same number, name and colour on every asset that uses
+        {{ store.asset!.palette?.name }}.
+      </p>
+      <router-link :to="{ name: 'palette', params: { id: store.asset!.palette?.id } }">Change it in the palette</router-link>
+    </div>
+    <form v-else class="form" @submit.prevent="keep">
       <label-tag :number="number" :name="name || 'name'" :color="color ?? '#ffffff'" />
       <label>
         Name

@@ -57,11 +57,18 @@
         <el-button @click="isNew = true">New group</el-button>
         <el-button @click="isProposing = true">Propose groups…</el-button>
       </div>
+      <p class="last small">
+        <span class="soft">palette:</span>
+        <button type="button" class="palette" title="Choose the palette of this asset" @click="isChoosing = true">
+          {{ store.asset!.palette?.name ?? 'none' }}
+        </button>
+      </p>
       <p v-if="undone" class="last small" :title="undone"><span class="soft">last claim:</span> {{ undone }}</p>
     </template>
     <rules-panel v-else-if="tab === 'rules'" :revision="revision" />
     <history-panel v-else @step="(steps) => emit('step', steps)" />
     <group-dialog v-if="edited || isNew" :group="edited" @close="closeGroup" />
+    <palette-dialog v-if="isChoosing" @close="isChoosing = false" />
     <proposal-dialog v-if="isProposing" :revision="revision" @close="isProposing = false" />
   </aside>
 </template>
@@ -78,6 +85,7 @@ import DrawerFinder from '@/views/sort/drawer-finder.vue'
 import DrawerRow from '@/views/sort/drawer-row.vue'
 import GroupDialog from '@/views/sort/group-dialog.vue'
 import HistoryPanel from '@/views/sort/history-panel.vue'
+import PaletteDialog from '@/views/sort/palette-dialog.vue'
 import ProposalDialog from '@/views/sort/proposal-dialog.vue'
 import RulesPanel from '@/views/sort/rules-panel.vue'
 
@@ -96,6 +104,7 @@ const query = ref('')
 const edited = shallowRef<Group | null>(null)
 const isNew = ref(false)
 const isProposing = ref(false)
+const isChoosing = ref(false)
 
 const found = computed(() => findGroups(store.groups, query.value))
 const undone = computed(() => wordsAt(store.asset!.journalPosition))
@@ -196,8 +205,18 @@ defineExpose({
   margin: 0;
 }
 
+.palette {
+  padding: 0;
+  border: none;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+
 .last {
-  padding: 0 14px 9px;
+  padding: 0 14px 6px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -17,3 +17,30 @@ CREATE TABLE hidden_faces (
   faces LONGBLOB NOT NULL,
   FOREIGN KEY (revision_id) REFERENCES revision (id)
 );
+
+-- A named set of groups shared by assets.
+CREATE TABLE palette (
+  id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  name VARCHAR(120) NOT NULL,
+  version INT NOT NULL
+);
+
+CREATE TABLE palette_group (
+  id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  palette_id BIGINT NOT NULL,
+  number INT NOT NULL,
+  name VARCHAR(80) NOT NULL,
+  color INT NOT NULL,
+  keywords VARCHAR(2000) NOT NULL,
+  base_color INT NOT NULL,
+  roughness DOUBLE NOT NULL,
+  metalness DOUBLE NOT NULL,
+  -- Whether its colour stays when others are proposed.
+  is_color_locked BOOLEAN NOT NULL,
+  FOREIGN KEY (palette_id) REFERENCES palette (id)
+);
+
+ALTER TABLE asset ADD COLUMN palette_id BIGINT;
+ALTER TABLE asset ADD FOREIGN KEY (palette_id) REFERENCES palette (id);
+-- The palette's group that a group follows, null for the asset's own.
+ALTER TABLE material_group ADD COLUMN palette_group_id BIGINT;

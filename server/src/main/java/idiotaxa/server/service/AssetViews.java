@@ -10,6 +10,7 @@ import idiotaxa.server.store.HandoffStore;
 import idiotaxa.server.store.HiddenFacesStore;
 import idiotaxa.server.store.JournalStore;
 import idiotaxa.server.store.LayoutStore;
+import idiotaxa.server.store.PaletteStore;
 import idiotaxa.server.store.PictureStore;
 import idiotaxa.server.store.RevisionStore;
 import java.time.LocalDateTime;
@@ -30,6 +31,7 @@ public class AssetViews {
   private final HandoffStore handoffs;
   private final LayoutStore layouts;
   private final PictureStore pictures;
+  private final PaletteStore palettes;
   private final JsonMapper json;
 
   AssetViews(
@@ -41,6 +43,7 @@ public class AssetViews {
       HandoffStore handoffs,
       LayoutStore layouts,
       PictureStore pictures,
+      PaletteStore palettes,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
@@ -50,6 +53,7 @@ public class AssetViews {
     this.handoffs = handoffs;
     this.layouts = layouts;
     this.pictures = pictures;
+    this.palettes = palettes;
     this.json = json;
   }
 
@@ -58,6 +62,7 @@ public class AssetViews {
       String name,
       int journalPosition,
       JsonNode sheetPlan,
+      PaletteStore.PaletteRow palette,
       List<Picture> pictures,
       List<Revision> revisions,
       List<GroupInfo> groups,
@@ -109,6 +114,7 @@ public class AssetViews {
       List<String> keywords,
       int safeTolerance,
       boolean isLocked,
+      boolean isOfPalette,
       int version) {}
 
   public record HistoryEntry(
@@ -155,6 +161,7 @@ public class AssetViews {
         asset.name(),
         asset.journalPosition(),
         asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
+        asset.paletteId() == null ? null : palettes.find(asset.paletteId()).orElse(null),
         pictures.list(id).stream()
             .map(p -> new Picture(p.id(), p.name(), p.place().x(), p.place().y(), p.place().width()))
             .toList(),
@@ -206,6 +213,7 @@ public class AssetViews {
         row.group().keywords(),
         PickTolerance.largestSafe(row.group(), palette),
         row.isLocked(),
+        row.paletteGroupId() != null,
         row.version());
   }
 

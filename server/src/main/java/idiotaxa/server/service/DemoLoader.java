@@ -1,7 +1,6 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.format.GlbWriter;
-import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
@@ -9,7 +8,6 @@ import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.demo.StormLantern;
 import idiotaxa.server.IdiotaxaProperties;
 import idiotaxa.server.store.AssetStore;
-import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.RevisionStore;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -26,19 +24,22 @@ import org.springframework.stereotype.Component;
 public class DemoLoader implements ApplicationRunner {
   private final IdiotaxaProperties properties;
   private final AssetStore assets;
-  private final GroupStore groups;
+  private final PaletteService palettes;
+  private final PaletteUse use;
   private final ImportService imports;
   private final BlobFiles files;
 
   public DemoLoader(
       IdiotaxaProperties properties,
       AssetStore assets,
-      GroupStore groups,
+      PaletteService palettes,
+      PaletteUse use,
       ImportService imports,
       BlobFiles files) {
     this.properties = properties;
     this.assets = assets;
-    this.groups = groups;
+    this.palettes = palettes;
+    this.use = use;
     this.imports = imports;
     this.files = files;
   }
@@ -50,25 +51,24 @@ public class DemoLoader implements ApplicationRunner {
     }
   }
 
-  /** Makes the assets of the scenario, each with the groups of its palette. */
+  /** Makes the assets of the scenario, which share a palette. */
   private void load() throws IOException {
     Palette palette = SaltmarshPalette.create();
-    long buoy = create("Channel marker buoy", palette);
+    long shared = palettes.create(palette);
+    long buoy = create("Channel marker buoy", shared);
     bringIn(buoy, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
     bringIn(
         buoy,
         RevisionStore.SOURCE,
         "channel_marker_buoy_high.glb",
         ChannelMarkerBuoy.source(palette));
-    long lantern = create("Storm lantern", palette);
+    long lantern = create("Storm lantern", shared);
     bringIn(lantern, RevisionStore.TARGET, "storm_lantern.glb", StormLantern.target());
   }
 
-  private long create(String name, Palette palette) {
+  private long create(String name, long palette) {
     long asset = assets.create(name);
-    for (Group group : palette.groups()) {
-      groups.create(asset, group);
-    }
+    use.choose(asset, palette);
     return asset;
   }
 

@@ -164,7 +164,20 @@ public class GroupService {
       Optional<String> name,
       Optional<Integer> color,
       Optional<List<String>> keywords,
-      Optional<Boolean> isLocked) {}
+      Optional<Boolean> isLocked) {
+    /** Not only about its drawer. */
+    boolean isAboutTheGroup() {
+      return name.isPresent() || color.isPresent() || keywords.isPresent();
+    }
+  }
+
+  private static void checkOwn(GroupRow row) {
+    if (row.paletteGroupId() != null) {
+      throw new ConflictException(
+          row.group().name()
+              + " is the palette's, for every asset that uses it; change it in the palette.");
+    }
+  }
 
   /**
    * @throws ConflictException when somebody else changed the group meanwhile
@@ -173,6 +186,9 @@ public class GroupService {
   public void change(long assetId, long groupId, int version, Change change) {
     GroupRow row = row(assetId, groupId);
     Group old = row.group();
+    if (change.isAboutTheGroup()) {
+      checkOwn(row);
+    }
     Group changed =
         new Group(
             old.number(),
@@ -190,7 +206,11 @@ public class GroupService {
   @Transactional
   public void swapNumbers(long assetId, long one, long other) {
     assets.lock(assetId);
-    groups.swapNumbers(row(assetId, one), row(assetId, other));
+    GroupRow first = row(assetId, one);
+    GroupRow second = row(assetId, other);
+    checkOwn(first);
+    checkOwn(second);
+    groups.swapNumbers(first, second);
   }
 
   /** Gives two groups each other's ID colour. */
@@ -199,6 +219,8 @@ public class GroupService {
     assets.lock(assetId);
     GroupRow first = row(assetId, one);
     GroupRow second = row(assetId, other);
+    checkOwn(first);
+    checkOwn(second);
     recolor(first, second.group().color());
     recolor(second, first.group().color());
   }

@@ -25,9 +25,10 @@ public class AssetStore {
    * An asset without what belongs to it.
    *
    * @param sheetPlan JSON, null when nothing was chosen
+   * @param paletteId the palette that it uses, null for none
    */
   public record AssetRow(
-      long id, String name, int journalPosition, String sheetPlan, LocalDateTime createdAt) {}
+      long id, String name, int journalPosition, String sheetPlan, Long paletteId, LocalDateTime createdAt) {}
 
   public long create(String name) {
     return db.insertInto(ASSET)
@@ -58,12 +59,19 @@ public class AssetStore {
     db.update(ASSET).set(ASSET.SHEET_PLAN, plan).where(ASSET.ID.eq(id)).execute();
   }
 
+  /**
+   * @param paletteId null for none
+   */
+  public void setPalette(long id, Long paletteId) {
+    db.update(ASSET).set(ASSET.PALETTE_ID, paletteId).where(ASSET.ID.eq(id)).execute();
+  }
+
   public void setJournalPosition(long id, int position) {
     db.update(ASSET).set(ASSET.JOURNAL_POSITION, position).where(ASSET.ID.eq(id)).execute();
   }
 
   private static AssetRow row(AssetRecord r) {
     return new AssetRow(
-        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getCreatedAt());
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getCreatedAt());
   }
 }

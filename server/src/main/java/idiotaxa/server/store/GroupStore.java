@@ -23,8 +23,9 @@ public class GroupStore {
    * A group with its identity, which stays when the number changes.
    *
    * @param isLocked what lies in its drawer is not taken out
+   * @param paletteGroupId the palette's group that it follows, null for the asset's own
    */
-  public record GroupRow(long id, long assetId, Group group, boolean isLocked, int version) {}
+  public record GroupRow(long id, long assetId, Group group, boolean isLocked, Long paletteGroupId, int version) {}
 
   /** In the order of their numbers. */
   public List<GroupRow> list(long assetId) {
@@ -80,7 +81,31 @@ public class GroupStore {
     setNumber(one.id(), other.group().number());
   }
 
-  private void setNumber(long id, int number) {
+  /** Follows a group of a palette from now on, under its number. */
+  public void follow(long id, Group group, long paletteGroupId) {
+    db.update(MATERIAL_GROUP)
+        .set(MATERIAL_GROUP.NUMBER, group.number())
+        .set(MATERIAL_GROUP.NAME, group.name())
+        .set(MATERIAL_GROUP.COLOR, group.color())
+        .set(MATERIAL_GROUP.KEYWORDS, String.join("\n", group.keywords()))
+        .set(MATERIAL_GROUP.BASE_COLOR, group.look().baseColor())
+        .set(MATERIAL_GROUP.ROUGHNESS, group.look().roughness())
+        .set(MATERIAL_GROUP.METALNESS, group.look().metalness())
+        .set(MATERIAL_GROUP.PALETTE_GROUP_ID, paletteGroupId)
+        .set(MATERIAL_GROUP.VERSION, MATERIAL_GROUP.VERSION.plus(1))
+        .where(MATERIAL_GROUP.ID.eq(id))
+        .execute();
+  }
+
+  /** Becomes the asset's own. */
+  public void unfollow(long id) {
+    db.update(MATERIAL_GROUP)
+        .setNull(MATERIAL_GROUP.PALETTE_GROUP_ID)
+        .where(MATERIAL_GROUP.ID.eq(id))
+        .execute();
+  }
+
+  public void setNumber(long id, int number) {
     db.update(MATERIAL_GROUP)
         .set(MATERIAL_GROUP.NUMBER, number)
         .set(MATERIAL_GROUP.VERSION, MATERIAL_GROUP.VERSION.plus(1))
@@ -97,6 +122,7 @@ public class GroupStore {
         r.getAssetId(),
         new Group(r.getNumber(), r.getName(), r.getColor(), keywords, look),
         r.getIsLocked(),
+        r.getPaletteGroupId(),
         r.getVersion());
   }
 }

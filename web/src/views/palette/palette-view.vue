@@ -1,0 +1,155 @@
+<template>
+  <div class="page">
+    <top-bar>
+      <span class="title">Palette</span>
+      <router-link class="back" to="/">to the catalogue</router-link>
+    </top-bar>
+    <main v-if="palette" class="content">
+      <section class="groups" aria-label="Groups of the palette">
+        <div class="head">
+          <el-input v-model="name" class="name" maxlength="120" aria-label="Name of the palette" />
+          <span class="small soft">{{ count(groups.length, 'group') }}</span>
+          <span class="buttons">
+            <el-button :disabled="!isChanged" @click="leave">Leave as it was</el-button>
+            <el-button type="primary" :disabled="!isChanged" @click="keep">{{ keepWords }}</el-button>
+          </span>
+        </div>
+        <ul class="rows">
+          <li class="row titles small soft">
+            <span>number</span><span>name</span><span>ID colour</span><span>spoken</span><span>keywords, by commas</span>
+            <span title="The colour stays when others are proposed">stays</span><span />
+          </li>
+          <palette-row v-for="(group, i) in groups" :key="group.id || `new ${i}`" v-model="groups[i]!" :spoken="spoken(group)" @remove="remove(i)" />
+        </ul>
+        <div class="foot">
+          <el-button @click="add">New group</el-button>
+          <el-button title="For all groups whose colours do not stay" @click="proposeColors">Propose colours</el-button>
+          <span class="files small">
+            <a :href="api.paletteFileUrl(palette.id, 'json')">palette file</a>
+            <a :href="api.paletteFileUrl(palette.id, 'csv')">table (CSV)</a>
+          </span>
+        </div>
+      </section>
+      <palette-quality
+        :groups="groups"
+        :judgement="judgement"
+        :assets="palette.assets"
+        @move="(m) => setColor(m.number, m.color)"
+      />
+    </main>
+    <main v-else class="content lost">{{ problem }}</main>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElInput } from 'element-plus'
+import { computed, onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { api } from '@/api/client'
+import { count } from '@/model/words'
+import TopBar from '@/shell/top-bar.vue'
+import PaletteQuality from '@/views/palette/palette-quality.vue'
+import PaletteRow from '@/views/palette/palette-row.vue'
+import { usePaletteDraft } from '@/views/palette/use-palette-draft'
+
+import type { WantedGroup } from '@/api/types'
+
+const route = useRoute()
+const problem = ref('')
+const { palette, name, groups, judgement, isChanged, load, keep, leave, add, remove, setColor, proposeColors } =
+  usePaletteDraft(() => Number(route.params.id))
+
+onMounted(async () => {
+  try {
+    await load()
+  } catch (e) {
+    problem.value = (e as Error).message
+  }
+})
+
+const keepWords = computed(() => {
+  const touched = palette.value?.assets.length ?? 0
+  return touched > 0 ? `Keep it, for ${count(touched, 'asset')}` : 'Keep it'
+})
+
+/** The server names colours; one that is not kept yet has none. */
+function spoken(group: WantedGroup): string {
+  const kept = palette.value?.groups.find((g) => g.id === group.id)
+  return kept && kept.color.toUpperCase() === group.color.toUpperCase() ? kept.spokenColor : ''
+}
+</script>
+
+<style scoped>
+.page {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.title {
+  align-self: center;
+  padding-left: 18px;
+  border-left: 1px solid var(--rule-strong);
+  font-size: var(--text-large);
+}
+
+.back {
+  align-self: center;
+  color: var(--accent);
+  font-size: var(--text-small);
+}
+
+.content {
+  display: grid;
+  grid-template-columns: 1fr 356px;
+  flex: 1;
+  min-height: 0;
+}
+
+.groups {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  padding: 18px 20px 14px;
+}
+
+.head,
+.foot {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+
+.name {
+  width: 240px;
+}
+
+.buttons {
+  display: flex;
+  margin-left: auto;
+}
+
+.rows {
+  flex: 1;
+  margin: 14px 0 12px;
+  overflow: auto;
+}
+
+.titles {
+  display: grid;
+  grid-template-columns: 62px 1.3fr 148px 92px 1.4fr 40px 28px;
+  gap: 8px;
+  padding: 0 0 4px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.files {
+  display: flex;
+  gap: 14px;
+  margin-left: auto;
+}
+
+.lost {
+  place-content: center;
+}
+</style>

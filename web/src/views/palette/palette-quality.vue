@@ -117,10 +117,12 @@ function colorOf(number: number): string {
 }
 
 .poor dd::after {
-  content: ' too small';
+  content: '\a0too small';
   color: var(--bad);
   font-family: var(--sans);
   font-size: var(--text-small);
+  font-weight: 400;
+  word-spacing: normal;
 }
 
 .good {

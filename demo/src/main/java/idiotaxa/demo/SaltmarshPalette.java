@@ -45,9 +45,12 @@ public final class SaltmarshPalette {
           new Entry("rubber fender", new Look(0x22211F, 0.95, 0), "rubber", "fender"),
           new Entry("solar cell", new Look(0x16233F, 0.2, 0), "solar", "cell"));
 
-  /** Nine groups whose ID colours were proposed against a black background. */
+  /** Nine groups whose ID colours were proposed against a black background, dealt out by their looks. */
   public static Palette create() {
-    int[] colors = ColorProposer.propose(new int[] {BACKGROUND}, ENTRIES.size());
+    int[] looks = ENTRIES.stream().mapToInt(e -> e.look().baseColor()).toArray();
+    int[] colors =
+        ColorProposer.dealOut(
+            ColorProposer.propose(new int[] {BACKGROUND}, ENTRIES.size()), looks);
     List<Group> groups = new ArrayList<>();
     for (int i = 0; i < colors.length; i++) {
       Entry entry = ENTRIES.get(i);

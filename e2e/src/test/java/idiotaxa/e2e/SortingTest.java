@@ -189,6 +189,29 @@ class SortingTest {
     page.close();
   }
 
+  /** A palette is judged, cured and kept for the assets that share it. */
+  @Test
+  void paletteIsCuredForTheAssetsThatUseIt() {
+    Page page = browser.open(application.url());
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Saltmarsh")).click();
+    Locator quality = page.getByLabel("How well the colours are told apart");
+    assertThat(quality).containsText("Every colour can be picked");
+    page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
+    assertThat(quality).containsText("Too near each other");
+    quality.getByText("Move it").first().click();
+    assertThat(quality).containsText("Every colour can be picked");
+    page.getByLabel("Name of group 9").fill("solar glass");
+    page.getByText("Keep it, for 2 assets").click();
+    assertThat(page.getByText("Keep it, for 2 assets")).isVisible();
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Storm lantern")).click();
+    assertThat(page.getByTestId("drawer-9")).containsText("solar glass");
+    page.navigate(page.url().replaceAll("/assets.*", ""));
+    page.getByLabel("Search groups").fill("rung");
+    assertThat(page.locator(".palette li")).hasCount(1);
+    assertThat(browser.complaints()).isEmpty();
+    page.close();
+  }
+
   private static Locator cabinet(StagePage artist) {
     return artist.page().getByLabel("Cabinet of drawers");
   }

@@ -48,6 +48,40 @@ public final class ColorProposer {
   }
 
   /**
+   * Deals colours out so that each goes where something like it is wished for: habits are kept, and red
+   * paint does not get the green by chance. The nearest pair first.
+   *
+   * @param colors as many as {@code wishes}
+   * @param wishes 0xRRGGBB, what each was before or looks like
+   * @return the same colours in the order of the wishes
+   */
+  public static int[] dealOut(int[] colors, int[] wishes) {
+    int[] out = new int[wishes.length];
+    boolean[] isDealt = new boolean[colors.length];
+    boolean[] isServed = new boolean[wishes.length];
+    for (int round = 0; round < wishes.length; round++) {
+      int bestColor = -1;
+      int bestWish = -1;
+      for (int c = 0; c < colors.length; c++) {
+        for (int w = 0; w < wishes.length; w++) {
+          if (!isDealt[c]
+              && !isServed[w]
+              && (bestColor < 0
+                  || Rgb.distanceSq(colors[c], wishes[w])
+                      < Rgb.distanceSq(colors[bestColor], wishes[bestWish]))) {
+            bestColor = c;
+            bestWish = w;
+          }
+        }
+      }
+      isDealt[bestColor] = true;
+      isServed[bestWish] = true;
+      out[bestWish] = colors[bestColor];
+    }
+    return out;
+  }
+
+  /**
    * Searches, whatever the table says.
    *
    * @param beginnings how many random beginnings are tried: time grows with it, and the result gets

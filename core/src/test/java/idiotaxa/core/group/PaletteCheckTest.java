@@ -50,6 +50,14 @@ class PaletteCheckTest {
     assertThat(ColorProposer.propose(locked, 0)).isEmpty();
   }
 
+  @Test
+  void coloursGoWhereTheyAreLookedFor() {
+    int[] dealt =
+        ColorProposer.dealOut(
+            new int[] {0x00FF00, 0x2030F0, 0xFF0000}, new int[] {0xC02020, 0x30A040, 0x808080});
+    assertThat(dealt).containsExactly(0xFF0000, 0x00FF00, 0x2030F0);
+  }
+
   private static List<Group> groups(int... colors) {
     List<Group> groups = new ArrayList<>();
     for (int color : colors) {

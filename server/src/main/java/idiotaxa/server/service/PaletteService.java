@@ -9,8 +9,6 @@ import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mask.SheetImages;
 import idiotaxa.server.store.PaletteStore;
 import idiotaxa.server.store.PaletteStore.PaletteGroupRow;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -196,25 +194,14 @@ public class PaletteService {
         wanted.stream().filter(WantedGroup::keepsColor).mapToInt(w -> Rgb.parse(w.color()));
     int[] locked = IntStream.concat(IntStream.of(SheetImages.BACKGROUND), kept).toArray();
     List<WantedGroup> free = wanted.stream().filter(w -> !w.keepsColor()).toList();
-    List<Integer> colors =
-        new ArrayList<>(
-            Arrays.stream(ColorProposer.propose(locked, free.size())).boxed().toList());
+    int[] colors = ColorProposer.propose(locked, free.size());
+    int[] before = free.stream().mapToInt(w -> Rgb.parse(w.color())).toArray();
+    int[] dealt = ColorProposer.dealOut(colors, before);
     Map<Integer, String> out = new HashMap<>();
-    for (WantedGroup group : free) {
-      out.put(group.number(), Rgb.toHex(takeNearest(colors, Rgb.parse(group.color()))));
+    for (int i = 0; i < dealt.length; i++) {
+      out.put(free.get(i).number(), Rgb.toHex(dealt[i]));
     }
     return out;
-  }
-
-  /** Everybody gets the new colour that is most like the old one: habits are not broken for nothing. */
-  private static int takeNearest(List<Integer> colors, int old) {
-    int best = 0;
-    for (int i = 1; i < colors.size(); i++) {
-      if (Rgb.distance(colors.get(i), old) < Rgb.distance(colors.get(best), old)) {
-        best = i;
-      }
-    }
-    return colors.remove(best);
   }
 
   private PaletteStore.PaletteRow row(long id) {

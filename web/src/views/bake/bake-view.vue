@@ -10,7 +10,10 @@
 
     <div class="result">
       <div class="head">
-        <bake-outcome v-if="bake && !isRunning" :bake="bake" :groups="store.groups" />
+        <bake-outcome v-if="bake && !isRunning" :bake="bake" :groups="groups" />
+        <notice-line v-if="bake?.areNumbersOld" kind="warn">
+          Groups have other numbers than when this was baked. Bake again before it is handed off.
+        </notice-line>
         <map-switches
           v-if="isDone"
           v-model:sheet="sheet"
@@ -25,13 +28,13 @@
         :target="target"
         :sheet="sheet"
         :image="image"
-        :groups="store.groups"
+        :groups="groups"
       />
       <map-view v-else v-slot="{ texel }" :image="image" :waiting="waiting">{{ texelWords(texel) }}</map-view>
     </div>
 
     <section class="side right" aria-label="Groups and history">
-      <bake-groups v-if="isDone" :bake="bake!" :groups="store.groups" />
+      <bake-groups v-if="isDone" :bake="bake!" :groups="groups" />
       <bake-history :bakes="asset.bakes" :shown="bake?.id ?? null" @show="shownId = $event" />
     </section>
   </div>
@@ -49,9 +52,11 @@ import JobLine from '@/components/job-line.vue'
 import MapOnModel from '@/components/map-on-model.vue'
 import MapSwitches from '@/components/map-switches.vue'
 import MapView from '@/components/map-view.vue'
+import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import { useMapImage } from '@/components/use-map-image'
 import { bakeState } from '@/model/bake-state'
+import { groupsOfBake } from '@/model/groups-of-bake'
 import { useAssetStore } from '@/stores/asset'
 import BakeForm from '@/views/bake/bake-form.vue'
 import BakeGroups from '@/views/bake/bake-groups.vue'
@@ -69,6 +74,8 @@ const place = ref<'flat' | 'model'>('flat')
 const isPadded = ref(true)
 
 const bake = computed(() => asset.value.bakes.find((b) => b.id === shownId.value) ?? asset.value.bakes[0] ?? null)
+/** Under the numbers that they had then. */
+const groups = computed(() => groupsOfBake(bake.value, store.groups))
 /** The target that was baked, with the UVs that it has now. */
 const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const isDone = computed(() => bake.value !== null && bakeState(bake.value).state === 'done')
@@ -98,7 +105,7 @@ const waiting = computed(() => {
 })
 
 function texelWords({ x, y, color }: Texel): string {
-  const found = store.groups.filter((g) => g.color === color).map((g) => `${g.number} ${g.name}`)
+  const found = groups.value.filter((g) => g.color === color).map((g) => `${g.number} ${g.name}`)
   const what = color === '#000000' ? 'no group' : found.join(' or ') || 'a colour of no group'
   return `texel ${x}, ${y} · ${color} · ${what}`
 }

@@ -38,7 +38,7 @@
         :target="target"
         :sheet="sheet"
         :image="image"
-        :groups="store.groups"
+        :groups="groups"
       />
       <map-view v-else v-slot="{ texel }" :image="image" :waiting="problem ?? 'Fetching the mask…'">
         {{ texelWords(texel) }}
@@ -61,6 +61,7 @@ import MapView from '@/components/map-view.vue'
 import OnwardLink from '@/components/onward-link.vue'
 import { useMapImage } from '@/components/use-map-image'
 import { bakeState } from '@/model/bake-state'
+import { groupsOfBake } from '@/model/groups-of-bake'
 import { count, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 
@@ -70,13 +71,15 @@ const store = useAssetStore()
 const asset = computed(() => store.asset!)
 const bake = computed(() => asset.value.bakes.find((b) => bakeState(b).state === 'done') ?? null)
 const sheet = ref(bake.value?.sheets[0]?.name ?? '')
+/** Under the numbers that they had then. */
+const groups = computed(() => groupsOfBake(bake.value, store.groups))
 /** The target that was baked, with the UVs that it has now. */
 const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const place = ref<'flat' | 'model'>('flat')
 const isPadded = ref(true)
 
 const rows = computed(() =>
-  store.groups
+  groups.value
     .map((group) => ({
       group,
       texels:

@@ -23,7 +23,8 @@ import { STROKE_KEYS } from '@/views/sort/use-strokes'
 const emit = defineEmits<{ close: [] }>()
 const commands = useCommands()
 
-const sections = new Map<string, [string, string][]>()
+const HELD = 'Hold and draw over the model'
+const sections = new Map<string, [string, string][]>([[commands.list[0]!.section, []], [HELD, []]])
 for (const c of commands.list) {
   if (!c.key) continue
   const rows = sections.get(c.section)
@@ -31,7 +32,7 @@ for (const c of commands.list) {
   else sections.set(c.section, [[c.key, c.name]])
 }
 sections.get('Drawers')!.unshift(['0 … 9', 'put the pick into the drawer with this number'])
-sections.set('Hold and draw over the model', [
+sections.set(HELD, [
   ...STROKE_KEYS.map((s): [string, string] => [s.key, s.name]),
   ['Shift', 'with a click or a stroke: add'],
   ['Alt', 'with a click or a stroke: take away']
@@ -56,7 +57,7 @@ h3 {
 
 dl {
   display: grid;
-  grid-template-columns: 106px 1fr;
+  grid-template-columns: 138px 1fr;
   gap: 2px 8px;
   padding-top: 4px;
   font-size: var(--text-small);

@@ -58,7 +58,7 @@
         <el-button @click="isProposing = true">Propose groups…</el-button>
       </div>
       <p class="last small">
-        <span class="soft">palette:</span>
+        <span class="soft">palette: </span>
         <button type="button" class="palette" title="Choose the palette of this asset" @click="isChoosing = true">
           {{ store.asset!.palette?.name ?? 'none' }}
         </button>

@@ -2,6 +2,7 @@ package idiotaxa.e2e;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import idiotaxa.server.running.RunningApplication;
 import java.nio.charset.StandardCharsets;
@@ -32,6 +33,10 @@ public final class DocsScreenshots {
     try (Browser browser = new Browser()) {
       Page page = browser.open(application.url());
       new DocsScreenshots(new StagePage(page), Path.of(args[0])).takeAll();
+    } catch (RuntimeException e) {
+      // The application's own threads would keep the process alive.
+      e.printStackTrace();
+      System.exit(1);
     }
     System.exit(0);
   }
@@ -63,6 +68,11 @@ public final class DocsScreenshots {
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("Palettes").waitFor();
     take("catalogue");
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Saltmarsh")).click();
+    page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
+    page.getByText("Too near each other").waitFor();
+    take("palette");
+    page.getByLabel("Idiotaxa, to the catalogue").click();
     findings();
   }
 
@@ -107,20 +117,52 @@ public final class DocsScreenshots {
     return obj.toString().getBytes(StandardCharsets.UTF_8);
   }
 
+  /** The target fresh, half sorted and finished, then its rules. */
   private void sort() {
     artist.clickStage(0.5, 0.62);
-    artist.clickStage(0.5, 0.2, "Shift");
+    artist.button("Open the drawer unclaimed").click();
+    page.getByText("hidden from outside").waitFor();
+    page.locator(".card", new Page.LocatorOptions().setHasText("bolt_01")).waitFor();
     take("sort-fresh");
+    artist.button("Close the drawer unclaimed").click();
     page.keyboard().press("Escape");
-    page.getByText("source", new Page.GetByTextOptions().setExact(true)).click();
-    artist.waitForStage();
     artist.button("Propose groups…").click();
+    page.getByText("part names").click();
     page.getByText("would be filled").waitFor();
+    page.locator("label.el-checkbox").last().click();
     artist.button("Keep the proposal").click();
     page.getByText("last claim").waitFor();
-    artist.clickStage(0.5, 0.565);
+    ring(0.62, "3");
+    ring(0.66, "");
     artist.button("Open the drawer galvanised steel").click();
-    take("sort-source");
+    page.locator(".card.pile").first().waitFor();
+    take("sort-half");
+    page.keyboard().press("3");
+    artist.button("Close the drawer galvanised steel").click();
+    page.keyboard().press("n");
+    page.keyboard().press("2");
+    page.keyboard().press("v");
+    page.keyboard().press("l");
+    take("sort-finished");
+    page.keyboard().press("l");
+    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    take("sort-rules");
+    page.getByText("drawers", new Page.GetByTextOptions().setExact(true)).click();
+    page.keyboard().press("?");
+    take("sort-keys");
+    page.getByLabel("Close this dialog").click();
+  }
+
+  /** Picks the ring of the hull at a height of the stage; an empty key leaves it picked. */
+  private void ring(double y, String drawer) {
+    page.keyboard().press("o");
+    artist.clickStage(0.5, y);
+    artist.clickStage(0.515, y, "Shift");
+    page.keyboard().press("r");
+    page.getByText("64 faces").first().waitFor();
+    if (!drawer.isEmpty()) {
+      page.keyboard().press(drawer);
+    }
   }
 
   private void bake() {

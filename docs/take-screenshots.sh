@@ -1,8 +1,4 @@
 #!/usr/bin/env bash
-# Takes docs/screenshots anew from the demo data; needs the MariaDB of ./idiotaxa start.
+# Takes docs/screenshots anew from the demo data.
 set -euo pipefail
-cd "$(dirname "$0")/.."
-export IDIOTAXA_TEST_DB="${IDIOTAXA_TEST_DB:-jdbc:mariadb://127.0.0.1:13306}"
-mvn -q -B -DskipTests package -pl e2e -am dependency:build-classpath -Dmdep.outputFile=target/classpath.txt
-java -Djava.awt.headless=true -cp "e2e/target/test-classes:$(cat e2e/target/classpath.txt)" \
-  idiotaxa.e2e.DocsScreenshots docs/screenshots
+exec "$(dirname "$0")/with-demo.sh" DocsScreenshots docs/screenshots

@@ -81,11 +81,6 @@ export const useSortingStore = defineStore('sorting', () => {
     }
   }
 
-  /** Undoes (negative) or redoes steps, behind what is still on its way. */
-  async function step(steps: number): Promise<void> {
-    await inOrder(() => api.step(assetId.value, steps))
-  }
-
   /** Sends changes of the journal one after another; what was loaded before is out of date then. */
   function inOrder<T>(request: () => Promise<T>): Promise<T> {
     const sent = sending.then(request)
@@ -97,5 +92,5 @@ export const useSortingStore = defineStore('sorting', () => {
     return sent
   }
 
-  return { model, faceGroups, hidden, assetId, drawers, claimedShare, show, followJournal, claim, step, inOrder }
+  return { model, faceGroups, hidden, assetId, drawers, claimedShare, show, followJournal, claim, inOrder }
 })

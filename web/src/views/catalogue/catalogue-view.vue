@@ -1,8 +1,5 @@
 <template>
-  <div class="page">
-    <top-bar>
-      <span class="title">Catalogue</span>
-    </top-bar>
+  <catalogue-page title="Catalogue">
     <main class="content">
       <section class="assets" aria-labelledby="assets-title">
         <div class="head">
@@ -22,7 +19,7 @@
       </section>
       <palette-list class="palettes" />
     </main>
-  </div>
+  </catalogue-page>
 </template>
 
 <script setup lang="ts">
@@ -32,7 +29,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
-import TopBar from '@/shell/top-bar.vue'
+import CataloguePage from '@/shell/catalogue-page.vue'
 import AssetCard from '@/views/catalogue/asset-card.vue'
 import PaletteList from '@/views/catalogue/palette-list.vue'
 
@@ -60,19 +57,6 @@ async function create(): Promise<void> {
 </script>
 
 <style scoped>
-.page {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-
-.title {
-  align-self: center;
-  padding-left: 18px;
-  border-left: 1px solid var(--rule-strong);
-  font-size: var(--text-large);
-}
-
 .content {
   display: grid;
   grid-template-columns: 1fr 330px;

@@ -1,9 +1,6 @@
 <template>
-  <div class="page">
-    <top-bar>
-      <span class="title">Palette</span>
-      <router-link class="back" to="/">to the catalogue</router-link>
-    </top-bar>
+  <catalogue-page title="Palette">
+    <template #bar><router-link class="back" to="/">to the catalogue</router-link></template>
     <main v-if="palette" class="content">
       <section class="groups" aria-label="Groups of the palette">
         <div class="head">
@@ -38,7 +35,7 @@
       />
     </main>
     <main v-else class="content lost">{{ problem }}</main>
-  </div>
+  </catalogue-page>
 </template>
 
 <script setup lang="ts">
@@ -47,7 +44,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import { count } from '@/model/words'
-import TopBar from '@/shell/top-bar.vue'
+import CataloguePage from '@/shell/catalogue-page.vue'
 import PaletteQuality from '@/views/palette/palette-quality.vue'
 import PaletteRow from '@/views/palette/palette-row.vue'
 import { usePaletteDraft } from '@/views/palette/use-palette-draft'
@@ -80,19 +77,6 @@ function spoken(group: WantedGroup): string {
 </script>
 
 <style scoped>
-.page {
-  display: flex;
-  flex-direction: column;
-  height: 100%;
-}
-
-.title {
-  align-self: center;
-  padding-left: 18px;
-  border-left: 1px solid var(--rule-strong);
-  font-size: var(--text-large);
-}
-
 .back {
   align-self: center;
   color: var(--accent);

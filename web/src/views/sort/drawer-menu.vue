@@ -30,11 +30,11 @@
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed, shallowRef } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import OtherGroupDialog from '@/views/sort/other-group-dialog.vue'
+import { useChange } from '@/views/sort/use-change'
 
 import type { Group, Revision } from '@/api/types'
 
@@ -52,19 +52,11 @@ const emit = defineEmits<{ edit: [] }>()
 const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
+const change = useChange()
 const asking = shallowRef<Asked | null>(null)
 
 const mask = computed(() => Uint8Array.from(sorting.faceGroups ?? [], (g) => Number(g === props.group.number)))
 const isAway = computed(() => picking.away?.some((v, f) => v === 1 && mask.value[f] === 1) ?? false)
-
-/** Changes something that every page shows. */
-function change(request: () => Promise<unknown>): Promise<boolean> {
-  return orSay(async () => {
-    await sorting.inOrder(request)
-    await store.refresh()
-    await sorting.followJournal(store.journalStamp)
-  })
-}
 
 function run(action: Action): void {
   const { id, version, name, isLocked } = props.group

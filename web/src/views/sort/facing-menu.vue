@@ -1,7 +1,7 @@
 <template>
   <el-popover trigger="click" placement="top" :width="270">
     <template #reference>
-      <button type="button" class="opener" title="Faces that look one way: of the pick, or of everything when nothing is picked">
+      <button type="button" class="small-button" title="Faces that look one way: of the pick, or of everything when nothing is picked">
         facing…
       </button>
     </template>
@@ -32,21 +32,6 @@ const commands = useCommands()
 </script>
 
 <style scoped>
-.opener {
-  height: 24px;
-  padding: 0 8px;
-  border: 1px solid var(--rule-strong);
-  border-radius: var(--radius);
-  background: var(--paper-raised);
-  color: var(--ink);
-  font-size: var(--text-small);
-  cursor: pointer;
-}
-
-.opener:hover {
-  background: var(--accent-soft);
-}
-
 .menu {
   display: grid;
   gap: 8px;

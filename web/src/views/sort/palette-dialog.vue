@@ -34,13 +34,13 @@ import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useSortingStore } from '@/stores/sorting'
+import { useChange } from '@/views/sort/use-change'
 
 import type { Palette } from '@/api/types'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useAssetStore()
-const sorting = useSortingStore()
+const change = useChange()
 const palettes = shallowRef<Palette[]>([])
 const present = store.asset!.palette?.id ?? 0
 const chosen = ref(present)
@@ -48,21 +48,16 @@ const name = ref('')
 
 onMounted(() => void orSay(async () => (palettes.value = await api.palettes())))
 
-async function change(request: () => Promise<unknown>): Promise<void> {
-  const isDone = await orSay(async () => {
-    await sorting.inOrder(request)
-    await store.refresh()
-    await sorting.followJournal(store.journalStamp)
-  })
-  if (isDone) emit('close')
+async function closeAfter(request: () => Promise<unknown>): Promise<void> {
+  if (await change(request)) emit('close')
 }
 
 function keep(): void {
-  void change(() => api.choosePalette(store.asset!.id, chosen.value || null))
+  void closeAfter(() => api.choosePalette(store.asset!.id, chosen.value || null))
 }
 
 function makeNew(): void {
-  void change(() => api.createPalette(name.value, store.asset!.id))
+  void closeAfter(() => api.createPalette(name.value, store.asset!.id))
 }
 </script>
 

@@ -48,10 +48,9 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
 import { area, count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useSortingStore } from '@/stores/sorting'
+import { useChange } from '@/views/sort/use-change'
 
 import type { ProposedGroup, Revision } from '@/api/types'
 
@@ -59,7 +58,7 @@ const props = defineProps<{ revision: Revision }>()
 const emit = defineEmits<{ close: [] }>()
 
 const store = useAssetStore()
-const sorting = useSortingStore()
+const change = useChange()
 const from = ref(props.revision.inspection?.hasVertexColors ? 'vertex-colors' : 'parts')
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const problem = ref<string | null>(null)
@@ -93,13 +92,9 @@ watch(
 )
 
 async function keep(): Promise<void> {
-  const isDone = await orSay(async () => {
-    await sorting.inOrder(() =>
-      api.keepProposal(store.asset!.id, props.revision.id, from.value, tolerance.value, [...without.value])
-    )
-    await store.refresh()
-    await sorting.followJournal(store.journalStamp)
-  })
+  const isDone = await change(() =>
+    api.keepProposal(store.asset!.id, props.revision.id, from.value, tolerance.value, [...without.value])
+  )
   if (isDone) emit('close')
 }
 </script>

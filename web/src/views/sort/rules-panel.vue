@@ -33,6 +33,7 @@ import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import RuleForm from '@/views/sort/rule-form.vue'
+import { useChange } from '@/views/sort/use-change'
 
 import type { Group, Revision, RuleList, WrittenRule } from '@/api/types'
 
@@ -40,6 +41,7 @@ const props = defineProps<{ revision: Revision }>()
 const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
+const change = useChange()
 const list = shallowRef<RuleList | null>(null)
 
 watch(
@@ -61,11 +63,7 @@ function show(rule: WrittenRule): void {
 
 function keep(rules: WrittenRule[]): Promise<boolean> {
   const { version } = list.value!
-  return orSay(async () => {
-    await sorting.inOrder(() => api.keepRules(store.asset!.id, props.revision.id, version, rules))
-    await store.refresh()
-    await sorting.followJournal(store.journalStamp)
-  })
+  return change(() => api.keepRules(store.asset!.id, props.revision.id, version, rules))
 }
 
 function move(at: number, by: number): void {

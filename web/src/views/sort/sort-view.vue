@@ -69,6 +69,7 @@
 
 <script setup lang="ts">
 import { computed, provide, ref, useTemplateRef, watch } from 'vue'
+import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import StageView from '@/components/stage-view.vue'
 import UvPane from '@/components/uv-pane.vue'
@@ -84,6 +85,7 @@ import PickLine from '@/views/sort/pick-line.vue'
 import SortCabinet from '@/views/sort/sort-cabinet.vue'
 import StageTools from '@/views/sort/stage-tools.vue'
 import StrokeOutline from '@/views/sort/stroke-outline.vue'
+import { useChange } from '@/views/sort/use-change'
 import { useDrawers } from '@/views/sort/use-drawers'
 import { useSortCommands } from '@/views/sort/use-sort-commands'
 import { useSortKeys } from '@/views/sort/use-sort-keys'
@@ -98,6 +100,7 @@ const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
 const labels = useLabelsStore()
+const change = useChange()
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const cabinet = useTemplateRef<InstanceType<typeof SortCabinet>>('cabinet')
 const open = ref<'keys' | 'search' | null>(null)
@@ -180,12 +183,8 @@ function hoverInUvs(face: number | null): void {
   hovered.value = face === null ? NOTHING : picking.facesAt(face)
 }
 
-async function step(steps: number): Promise<void> {
-  await orSay(async () => {
-    await sorting.step(steps)
-    await store.refresh()
-    await sorting.followJournal(store.journalStamp)
-  })
+function step(steps: number): void {
+  void change(() => api.step(store.asset!.id, steps))
 }
 </script>
 

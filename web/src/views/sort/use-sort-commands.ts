@@ -1,10 +1,11 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
+import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
-import { useSortingStore } from '@/stores/sorting'
 import { Commands } from '@/views/sort/commands'
+import { useChange } from '@/views/sort/use-change'
 
 import type { Ref } from 'vue'
 import type { PickRequest } from '@/api/types'
@@ -55,7 +56,7 @@ const WORK = 'History and help'
 /** The one table that keys, buttons, the key sheet and the search are made from. */
 export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): { commands: Commands; facingAngle: Ref<number> } {
   const store = useAssetStore()
-  const sorting = useSortingStore()
+  const change = useChange()
   const picking = usePickingStore()
   const facingAngle = ref(40)
 
@@ -88,12 +89,8 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
   }
 
-  async function step(steps: number): Promise<void> {
-    await orSay(async () => {
-      await sorting.step(steps)
-      await store.refresh()
-      await sorting.followJournal(store.journalStamp)
-    })
+  function step(steps: number): Promise<boolean> {
+    return change(() => api.step(store.asset!.id, steps))
   }
 
   /** A pick is taken back before a claim is. */

@@ -42,18 +42,23 @@ public class GroupStore {
   }
 
   public long create(long assetId, Group group) {
-    return db.insertInto(MATERIAL_GROUP)
-        .set(MATERIAL_GROUP.ASSET_ID, assetId)
-        .set(MATERIAL_GROUP.NUMBER, group.number())
-        .set(MATERIAL_GROUP.NAME, group.name())
-        .set(MATERIAL_GROUP.COLOR, group.color())
-        .set(MATERIAL_GROUP.KEYWORDS, String.join("\n", group.keywords()))
-        .set(MATERIAL_GROUP.BASE_COLOR, group.look().baseColor())
-        .set(MATERIAL_GROUP.ROUGHNESS, group.look().roughness())
-        .set(MATERIAL_GROUP.METALNESS, group.look().metalness())
-        .set(MATERIAL_GROUP.VERSION, 1)
-        .returning(MATERIAL_GROUP.ID)
-        .fetchSingle(MATERIAL_GROUP.ID);
+    MaterialGroupRecord record = db.newRecord(MATERIAL_GROUP);
+    record.setAssetId(assetId);
+    record.setVersion(1);
+    record.setIsLocked(false);
+    fill(record, group);
+    record.insert();
+    return record.getId();
+  }
+
+  private static void fill(MaterialGroupRecord record, Group group) {
+    record.setNumber(group.number());
+    record.setName(group.name());
+    record.setColor(group.color());
+    record.setKeywords(String.join("\n", group.keywords()));
+    record.setBaseColor(group.look().baseColor());
+    record.setRoughness(group.look().roughness());
+    record.setMetalness(group.look().metalness());
   }
 
   /**
@@ -83,18 +88,12 @@ public class GroupStore {
 
   /** Follows a group of a palette from now on, under its number. */
   public void follow(long id, Group group, long paletteGroupId) {
-    db.update(MATERIAL_GROUP)
-        .set(MATERIAL_GROUP.NUMBER, group.number())
-        .set(MATERIAL_GROUP.NAME, group.name())
-        .set(MATERIAL_GROUP.COLOR, group.color())
-        .set(MATERIAL_GROUP.KEYWORDS, String.join("\n", group.keywords()))
-        .set(MATERIAL_GROUP.BASE_COLOR, group.look().baseColor())
-        .set(MATERIAL_GROUP.ROUGHNESS, group.look().roughness())
-        .set(MATERIAL_GROUP.METALNESS, group.look().metalness())
-        .set(MATERIAL_GROUP.PALETTE_GROUP_ID, paletteGroupId)
-        .set(MATERIAL_GROUP.VERSION, MATERIAL_GROUP.VERSION.plus(1))
-        .where(MATERIAL_GROUP.ID.eq(id))
-        .execute();
+    MaterialGroupRecord record =
+        db.selectFrom(MATERIAL_GROUP).where(MATERIAL_GROUP.ID.eq(id)).fetchSingle();
+    fill(record, group);
+    record.setPaletteGroupId(paletteGroupId);
+    record.setVersion(record.getVersion() + 1);
+    record.update();
   }
 
   /** Becomes the asset's own. */

@@ -23,8 +23,9 @@ export function drawUvs(context: CanvasRenderingContext2D, camera: MapCamera, dr
   context.clearRect(0, 0, width, height)
   drawTiles(context, camera)
   fillFaces(context, camera, drawing, new Map(drawing.groups.map((g) => [g.number, g.color])))
-  context.imageSmoothingEnabled = false
   for (const { image, u, v } of drawing.shades) {
+    // From afar single texels would fall between the pixels, and the shading with them.
+    context.imageSmoothingEnabled = camera.scale < image.width
     context.drawImage(image, camera.x + u * camera.scale, camera.y - v * camera.scale, camera.scale, camera.scale)
   }
   if (camera.scale > FACES_FROM_SCALE) stroke(context, edges(camera, model), 'rgba(0, 0, 0, 0.35)', 0.7)

@@ -67,6 +67,8 @@ export class Stage {
   private isPickThrough = false
   private hatchesAll = false
   private modelRadius = 1
+  /** What the camera was brought to, until somebody moves it. */
+  private framed: { box: Box3; direction: Vector3 } | null = null
   private frameRequest = 0
   private frames = 0
 
@@ -91,6 +93,7 @@ export class Stage {
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
     this.controls.enableDamping = false
     this.controls.zoomToCursor = true
+    this.controls.addEventListener('start', () => (this.framed = null))
     this.controls.addEventListener('change', () => {
       this.fitClipping()
       this.requestFrame()
@@ -178,7 +181,9 @@ export class Stage {
   }
 
   setHover(faces: ArrayLike<number>): void {
-    if (!this.shown || (faces.length === 0 && this.hovered.length === 0)) return
+    // Sets of faces under the pointer do not overlap in part: the first face and the count tell them.
+    const isSame = faces.length === this.hovered.length && faces[0] === this.hovered[0]
+    if (!this.shown || isSame) return
     this.shown.marks.setHovered(this.hovered, faces)
     this.hovered = faces
     this.outlines.setHasHover(faces.length > 0)
@@ -248,6 +253,7 @@ export class Stage {
   }
 
   private frameBox(box: Box3, direction: Vector3): void {
+    this.framed = { box, direction: direction.clone() }
     const center = box.getCenter(new Vector3())
     const distance = distanceToFit(box, direction, this.camera)
     this.controls.target.copy(center)
@@ -362,6 +368,8 @@ export class Stage {
     this.outlines.setSize(buffer.x, buffer.y, this.renderer.getPixelRatio())
     this.camera.aspect = clientWidth / clientHeight
     this.camera.updateProjectionMatrix()
+    // What was in view stays in view when a pane is opened beside it.
+    if (this.framed) this.frameBox(this.framed.box, this.framed.direction)
     this.requestFrame()
   }
 

@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 /**
  * A name to look for, without regard to case. With {@code *} (anything) or {@code ?} (one character) it
  * must fit the whole name; without, it also fits names that differ by a trailing number or by what
- * tells low from high poly: {@code bolt} fits {@code Bolt_07_low}.
+ * tells low from high poly: {@code bolt} fits {@code Bolt_07_low}, and {@code bolt_07} only that one.
  */
 public final class NamePattern {
   private final Pattern pattern;
@@ -26,13 +26,14 @@ public final class NamePattern {
     }
     return new NamePattern(
         Pattern.compile(regex.toString(), Pattern.DOTALL),
-        hasWildcards ? null : NameStem.withoutNumber(plain));
+        hasWildcards ? null : NameStem.of(plain));
   }
 
   public boolean fits(String name) {
     if (pattern.matcher(name.strip().toLowerCase(Locale.ROOT)).matches()) {
       return true;
     }
-    return stem != null && NameStem.withoutNumber(name).equals(stem);
+    return stem != null
+        && (NameStem.of(name).equals(stem) || NameStem.withoutNumber(name).equals(stem));
   }
 }

@@ -53,10 +53,21 @@ class JournalTwinTest {
         }
       }
       assertThat(plate.faceGroups())
-          .as("after action %d", i)
+          .as("after action %d: %s", i, describe(actions.subList(0, position)))
           .isEqualTo(replay(actions.subList(0, position)));
     }
     assertThat(actions).extracting(Action::kind).as("the seed tries everything").contains('c', 'r');
+  }
+
+  private static String describe(List<Action> actions) {
+    StringBuilder out = new StringBuilder();
+    for (Action a : actions) {
+      out.append(a.kind).append(' ').append(a.from).append(' ').append(a.to).append(' ');
+      out.append(a.group);
+      a.rules.forEach(r -> out.append(" [").append(WORDS[r[0]]).append(' ').append(r[1]).append(']'));
+      out.append("; ");
+    }
+    return out.toString();
   }
 
   private Action claim() {

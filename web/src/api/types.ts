@@ -283,6 +283,8 @@ export interface BakeSheet {
   doing: string
   share: number
   problem: string | null
+  /** Whether the maps are those of an earlier bake. */
+  isReused: boolean
   result: SheetResult | null
 }
 

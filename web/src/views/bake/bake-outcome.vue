@@ -6,6 +6,7 @@
   <notice-line v-else-if="state === 'done'" :kind="isClean ? 'good' : 'warn'">
     <strong>{{ headline }}</strong>
     <span class="soft"> · {{ details }}</span>
+    <p v-if="reused">{{ reused }}</p>
     <p v-if="strays.length > 0">Strays, which match no group and stay unclaimed: {{ strays.join(', ') }}.</p>
     <p v-if="unclaimed > 0">
       {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
@@ -54,6 +55,14 @@ const headline = computed(() =>
 const groupsHit = computed(
   () => props.groups.filter((g) => reports.value.some((r) => (r.groupTexels[g.number] ?? 0) > 0)).length
 )
+/** What did not have to be baked, because nothing that it depends on has changed. */
+const reused = computed(() => {
+  const names = props.bake.sheets.filter((s) => s.isReused).map((s) => s.name)
+  if (names.length === 0) return ''
+  return names.length === props.bake.sheets.length
+    ? 'Nothing that it depends on has changed: the maps of the earlier bake are used.'
+    : `Not baked again, because nothing has changed there: ${names.join(', ')}.`
+})
 const details = computed(() => {
   const reach = results.value[0]?.reach
   const words = [seconds(total('millis'))]

@@ -32,6 +32,9 @@ class WalkthroughTest {
   private static final LocatorAssertions.ContainsTextOptions PATIENTLY =
       new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
 
+  /** Per cent: of the whole surface, and of what is seen, once hidden faces are known. */
+  private static final Pattern HULL_SHARE = Pattern.compile("41\\.5 %|42\\.0 %");
+
   private static RunningApplication application;
   private static Browser browser;
 
@@ -103,11 +106,11 @@ class WalkthroughTest {
 
     makeGroup(artist, "hull paint");
     page.keyboard().press("1");
-    assertThat(artist.drawer(1)).containsText("41.");
+    assertThat(artist.drawer(1)).containsText(HULL_SHARE);
     page.keyboard().press("Control+z");
     assertThat(artist.drawer(1)).containsText("0 %");
     page.keyboard().press("Control+Shift+z");
-    assertThat(artist.drawer(1)).containsText("41.");
+    assertThat(artist.drawer(1)).containsText(HULL_SHARE);
 
     // The next unclaimed piece flies into view and is picked; it is dropped into a drawer.
     makeGroup(artist, "rubber");
@@ -130,7 +133,7 @@ class WalkthroughTest {
     artist.button("Propose groups…").click();
     artist.button("Keep the proposal").click();
     assertThat(page.getByLabel("Cabinet of drawers")).containsText("100 %");
-    assertThat(artist.drawer(1)).containsText("41.");
+    assertThat(artist.drawer(1)).containsText(HULL_SHARE);
     renameFirstGroup(artist);
   }
 

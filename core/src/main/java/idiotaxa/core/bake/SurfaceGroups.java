@@ -2,6 +2,7 @@ package idiotaxa.core.bake;
 
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
+import java.util.List;
 
 /**
  * The group of every point of a surface. Inside a triangle whose corners differ, the group with the
@@ -87,6 +88,34 @@ public final class SurfaceGroups {
       bestSum = s1;
     }
     return s2 > bestSum || (s2 == bestSum && g2 < best) ? g2 : best;
+  }
+
+  /**
+   * Adds what the groups of a surface are to a key.
+   *
+   * @param triangles those that matter, null for all
+   * @param palette tells what a texture's colours mean
+   */
+  void addTo(BakeKey key, int[] triangles, List<Group> palette) {
+    key.add(picked(ofTriangle, triangles, 1));
+    if (ofTriangleCorner != null) {
+      key.add(picked(ofTriangleCorner, triangles, 3));
+    }
+    if (ofTexture != null) {
+      palette.forEach(group -> key.add(group.number(), group.color()));
+    }
+  }
+
+  private static char[] picked(char[] values, int[] triangles, int perTriangle) {
+    if (triangles == null) {
+      return values;
+    }
+    char[] out = new char[perTriangle * triangles.length];
+    for (int i = 0; i < triangles.length; i++) {
+      System.arraycopy(
+          values, perTriangle * triangles[i], out, perTriangle * i, perTriangle);
+    }
+    return out;
   }
 
   /** Whether the whole surface is of one group. */

@@ -137,7 +137,13 @@ public class AssetViews {
       List<BakeSheet> sheets) {}
 
   public record BakeSheet(
-      long id, String name, String state, String doing, double share, String problem,
+      long id,
+      String name,
+      String state,
+      String doing,
+      double share,
+      String problem,
+      boolean isReused,
       SheetResult result) {}
 
   public record Handoff(
@@ -233,7 +239,7 @@ public class AssetViews {
     SheetResult result =
         s.report() == null ? null : json.readValue(s.report(), SheetResult.class);
     return new BakeSheet(
-        s.id(), s.name(), s.state(), s.doing(), s.share(), s.problem(), result);
+        s.id(), s.name(), s.state(), s.doing(), s.share(), s.problem(), s.isReused(), result);
   }
 
   private Handoff handoff(HandoffStore.HandoffRow h) {

@@ -38,6 +38,12 @@ public class BakeInputs {
     return MeshMerger.merge(revisionIds.stream().map(meshes::aligned).toList());
   }
 
+  /** Names one state of a revision's geometry and of its place. */
+  String state(long revisionId) {
+    RevisionStore.RevisionRow row = revisions.find(revisionId).orElseThrow();
+    return row.id() + " " + row.geometryVersion() + " " + row.alignment();
+  }
+
   /**
    * A bake that would come out empty or in one colour is refused with the cure.
    *

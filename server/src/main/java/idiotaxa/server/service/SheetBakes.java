@@ -1,6 +1,7 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.BakeKey;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.CancelledException;
 import idiotaxa.core.bake.IdOrigin;
@@ -20,6 +21,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -98,6 +100,15 @@ public class SheetBakes {
     Pairing pairing = bake.isFromTarget() ? null : pairing(settings, target, readMesh);
     OriginReading reading =
         inputs.read(bake, IdOrigin.parse(settings.origin()), readFrom, readMesh);
+    String key = key(bake, settings, sheet, reading);
+    Optional<BakeStore.SheetRow> same = bakes.findDone(key);
+    if (same.isPresent()) {
+      SheetResult earlier = json.readValue(same.get().report(), SheetResult.class);
+      SheetResult result = earlier.withStrays(reading.strays());
+      bakes.setDone(
+          row.id(), same.get().mapsBlobId(), json.writeValueAsString(result), key, true);
+      return;
+    }
     PreparedBake prepared =
         pairing == null
             ? PreparedBake.fromTarget(target, reading)
@@ -115,7 +126,27 @@ public class SheetBakes {
             prepared.reach().orElse(null),
             pairing == null ? "none" : pairing.word(),
             reading.strays());
-    bakes.setDone(row.id(), blob, json.writeValueAsString(result));
+    bakes.setDone(row.id(), blob, json.writeValueAsString(result), key, false);
+  }
+
+  /** Padding is no part of it: images are padded when they are written. */
+  private String key(
+      BakeStore.BakeRow bake, BakeSettings settings, Sheet sheet, OriginReading reading) {
+    List<String> words = new ArrayList<>();
+    words.add("target " + bake.targetId() + " " + bake.targetVersion());
+    for (long source : bake.sourceIds()) {
+      words.add("source " + inputs.state(source));
+    }
+    words.add(
+        "%s %d %d %s %s %s"
+            .formatted(
+                settings.origin(),
+                settings.size(),
+                settings.samples(),
+                settings.reachOutward(),
+                settings.reachInward(),
+                settings.pairing()));
+    return BakeKey.of(sheet, reading, bake.isFromTarget(), words);
   }
 
   private static Pairing pairing(BakeSettings settings, Mesh target, Mesh source) {

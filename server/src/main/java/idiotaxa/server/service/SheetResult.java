@@ -12,4 +12,8 @@ import java.util.List;
  * @param strays names or colours that matched no group and were left unclaimed
  */
 public record SheetResult(
-    SheetReport report, Reach reach, String pairing, List<String> strays) {}
+    SheetReport report, Reach reach, String pairing, List<String> strays) {
+  SheetResult withStrays(List<String> others) {
+    return new SheetResult(report, reach, pairing, others);
+  }
+}

@@ -50,6 +50,7 @@ public class BakeStore {
   /**
    * @param state see {@link JobState}
    * @param share 0 … 1 of what is under way
+   * @param isReused whether the maps are those of an earlier bake
    */
   public record SheetRow(
       long id,
@@ -60,7 +61,8 @@ public class BakeStore {
       double share,
       String problem,
       Long mapsBlobId,
-      String report) {}
+      String report,
+      boolean isReused) {}
 
   public long create(
       RevisionStore.RevisionRow target,
@@ -139,13 +141,29 @@ public class BakeStore {
         .execute();
   }
 
-  public void setDone(long sheetId, long mapsBlobId, String report) {
+  /** A sheet that is done and has the same key, the newest. */
+  public Optional<SheetRow> findDone(String contentKey) {
+    return db.selectFrom(BAKE_SHEET)
+        .where(BAKE_SHEET.CONTENT_KEY.eq(contentKey), BAKE_SHEET.STATE.eq(JobState.DONE))
+        .orderBy(BAKE_SHEET.ID.desc())
+        .limit(1)
+        .fetchOptional(BakeStore::sheetRow);
+  }
+
+  /**
+   * @param contentKey names everything that the maps depend on
+   * @param isReused whether they are those of an earlier bake
+   */
+  public void setDone(
+      long sheetId, long mapsBlobId, String report, String contentKey, boolean isReused) {
     db.update(BAKE_SHEET)
         .set(BAKE_SHEET.STATE, JobState.DONE)
         .set(BAKE_SHEET.DOING, "done")
         .set(BAKE_SHEET.SHARE, 1.0)
         .set(BAKE_SHEET.MAPS_BLOB_ID, mapsBlobId)
         .set(BAKE_SHEET.REPORT, report)
+        .set(BAKE_SHEET.CONTENT_KEY, contentKey)
+        .set(BAKE_SHEET.IS_REUSED, isReused)
         .where(BAKE_SHEET.ID.eq(sheetId))
         .execute();
   }
@@ -194,6 +212,7 @@ public class BakeStore {
         r.getShare(),
         r.getProblem(),
         r.getMapsBlobId(),
-        r.getReport());
+        r.getReport(),
+        r.getIsReused());
   }
 }

@@ -198,4 +198,34 @@ class BakeAndHandoffTest {
   private static String sha256(byte[] bytes) throws NoSuchAlgorithmException {
     return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
   }
+
+  @Test
+  void whatHasNotChangedIsNotBakedAgain() throws IOException {
+    keepMaterials();
+    JsonNode first = bake(settings("claims", false, 32), "done");
+    assertThat(first.get("sheets").get(0).get("isReused").asBoolean()).isFalse();
+    long group = api.json("/api/assets/" + asset).get("groups").get(0).get("id").asLong();
+    api.send(
+        "PATCH",
+        "/api/assets/" + asset + "/groups/" + group,
+        "{\"name\": \"bog oak\", \"color\": \"#123456\"}",
+        "If-Match",
+        "\"1\"");
+    JsonNode again = bake(settings("claims", false, 32), "done");
+    assertThat(again.get("sheets").get(0).get("isReused").asBoolean()).isTrue();
+    assertThat(again.get("sheets").get(0).get("result").get("report"))
+        .isEqualTo(first.get("sheets").get(0).get("result").get("report"));
+    assertThat(image(again.get("id").asLong(), "id", "").getRGB(0, 0) & 0xFFFFFF)
+        .isEqualTo(0x123456);
+
+    api.post(
+        "/api/assets/" + asset + "/revisions/" + target + "/claims",
+        "{\"groupId\": " + group + ", \"faceRanges\": [1, 2]}");
+    JsonNode changed = bake(settings("claims", false, 32), "done");
+    assertThat(changed.get("sheets").get(0).get("isReused").asBoolean()).isFalse();
+    assertThat(image(changed.get("id").asLong(), "index", "").getRaster().getSample(31, 0, 0))
+        .isEqualTo(1);
+    JsonNode larger = bake(settings("claims", false, 16), "done");
+    assertThat(larger.get("sheets").get(0).get("isReused").asBoolean()).isFalse();
+  }
 }

@@ -24,6 +24,11 @@ public final class ColorProposer {
 
   private static final int MOST_BEGINNINGS = 12;
 
+  /** A search among more colours would take minutes, and gain nothing that a pick would notice. */
+  private static final int MOST_SEARCHED = 33;
+
+  private static final int LEVELS = 17;
+
   private ColorProposer() {}
 
   /**
@@ -42,9 +47,61 @@ public final class ColorProposer {
     if (locked.length == 1 && locked[0] == 0 && count < table.length) {
       return table[count].clone();
     }
+    if (locked.length + count > MOST_SEARCHED) {
+      return proposeMany(locked, count);
+    }
     double all = locked.length + (double) count;
     int beginnings = (int) Math.round(AFFORDABLE / (COST * (count + 6) * all * all));
     return search(locked, count, Math.max(1, Math.min(MOST_BEGINNINGS, beginnings)));
+  }
+
+  /**
+   * Searches for as many as is worth it; each of the others goes to the place of a lattice that is
+   * farthest from all before it.
+   */
+  private static int[] proposeMany(int[] locked, int count) {
+    int[] out = new int[count];
+    int searched = Math.max(0, Math.min(count, MOST_SEARCHED - locked.length));
+    System.arraycopy(propose(locked, searched), 0, out, 0, searched);
+    int[] lattice = lattice();
+    int[] nearest = new int[lattice.length];
+    Arrays.fill(nearest, Integer.MAX_VALUE);
+    for (int color : locked) {
+      comeNear(lattice, nearest, color);
+    }
+    for (int i = 0; i < count; i++) {
+      if (i >= searched) {
+        out[i] = lattice[farthest(nearest)];
+      }
+      comeNear(lattice, nearest, out[i]);
+    }
+    return out;
+  }
+
+  private static void comeNear(int[] lattice, int[] nearest, int color) {
+    for (int i = 0; i < lattice.length; i++) {
+      nearest[i] = Math.min(nearest[i], Rgb.distanceSq(lattice[i], color));
+    }
+  }
+
+  private static int farthest(int[] nearest) {
+    int best = 0;
+    for (int i = 1; i < nearest.length; i++) {
+      best = nearest[i] > nearest[best] ? i : best;
+    }
+    return best;
+  }
+
+  private static int[] lattice() {
+    int[] out = new int[LEVELS * LEVELS * LEVELS];
+    for (int i = 0; i < out.length; i++) {
+      out[i] = Rgb.of(level(i / LEVELS / LEVELS), level(i / LEVELS % LEVELS), level(i % LEVELS));
+    }
+    return out;
+  }
+
+  private static int level(int step) {
+    return step * 255 / (LEVELS - 1);
   }
 
   /**

@@ -8,12 +8,14 @@ import java.util.List;
  * @param number ID number, 1 … 65533; 0 is kept for unclaimed
  * @param name not blank, at most 80 characters
  * @param color ID colour, 0xRRGGBB
+ * @param keywords other words for it, 2000 characters together at most
  */
 public record Group(int number, String name, int color, List<String> keywords, Look look) {
   public static final int UNCLAIMED = 0;
   /** The two numbers above are marks of the baked planes. */
   public static final int MAX_NUMBER = 65533;
   private static final int MAX_NAME_LENGTH = 80;
+  private static final int MAX_KEYWORDS_LENGTH = 2000;
 
   public Group {
     if (number < 1 || number > MAX_NUMBER) {
@@ -28,6 +30,10 @@ public record Group(int number, String name, int color, List<String> keywords, L
       throw new IllegalArgumentException("a group's colour must be 0xRRGGBB, got " + color);
     }
     keywords = List.copyOf(keywords);
+    if (String.join("\n", keywords).length() > MAX_KEYWORDS_LENGTH) {
+      throw new IllegalArgumentException(
+          "the keywords of " + name + " are longer than " + MAX_KEYWORDS_LENGTH + " characters");
+    }
   }
 
   /** The same under another number. */

@@ -13,6 +13,10 @@ public final class PaletteCheck {
   public static final double LEAST_TOLERANCE = 24;
 
   private static final int MOST_MOVES = 6;
+  /** A palette with more groups than this has no single cure. */
+  private static final int MOST_CURED = 32;
+
+  private static final int MOST_LISTED = 10_000;
   private static final int BACKGROUND_NUMBER = 0;
 
   private final List<Group> groups;
@@ -44,8 +48,9 @@ public final class PaletteCheck {
 
   /**
    * @param pairs nearer than twice {@link #LEAST_TOLERANCE}, the nearest first
-   * @param triples nearer than {@link #LEAST_TOLERANCE}, the nearest first
-   * @param moves done one after another, they lessen both; empty when nothing helps or is needed
+   * @param triples nearer than {@link #LEAST_TOLERANCE}, the nearest first; 10 000 at most
+   * @param moves done one after another, they lessen both; empty when nothing helps or is needed, or
+   *     when there are more than 32 groups
    * @param after quality once the moves are done
    */
   public record Result(
@@ -63,7 +68,7 @@ public final class PaletteCheck {
     PaletteCheck check = new PaletteCheck(groups, background);
     List<Move> moves = new ArrayList<>();
     PaletteCheck present = check;
-    for (int i = 0; i < MOST_MOVES; i++) {
+    for (int i = 0; i < MOST_MOVES && groups.size() <= MOST_CURED; i++) {
       Move move = present.bestMove(locked);
       if (move == null) {
         break;
@@ -110,7 +115,7 @@ public final class PaletteCheck {
     List<Triple> out = new ArrayList<>();
     for (int i = 0; i <= groups.size(); i++) {
       for (int j = i + 1; j <= groups.size(); j++) {
-        for (int k = 0; k <= groups.size(); k++) {
+        for (int k = 0; k <= groups.size() && out.size() < MOST_LISTED; k++) {
           double distance =
               k == i || k == j
                   ? LEAST_TOLERANCE

@@ -105,5 +105,8 @@ class GroupTest {
         .hasMessageContaining("number 1");
     assertThatThrownBy(() -> Group.of(0, "a", 0)).hasMessageContaining("number");
     assertThatThrownBy(() -> Group.of(1, " ", 0)).hasMessageContaining("name");
+    List<String> long1 = java.util.Collections.nCopies(300, "keyword");
+    assertThatThrownBy(() -> new Group(1, "a", 0, long1, Look.matt(0)))
+        .hasMessageContaining("keywords");
   }
 }

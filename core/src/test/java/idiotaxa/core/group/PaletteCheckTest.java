@@ -51,6 +51,22 @@ class PaletteCheckTest {
   }
 
   @Test
+  void manyColoursAreProposedAtOnceAndAllDiffer() {
+    int[] many = ColorProposer.propose(new int[] {BLACK}, 300);
+    assertThat(many).hasSize(300).doesNotHaveDuplicates().doesNotContain(BLACK);
+    int[] all = IntStream.concat(IntStream.of(BLACK), Arrays.stream(many)).toArray();
+    double nearest = Double.MAX_VALUE;
+    for (int i = 0; i < all.length; i++) {
+      for (int j = 0; j < i; j++) {
+        nearest = Math.min(nearest, Rgb.distance(all[i], all[j]));
+      }
+    }
+    assertThat(nearest).isGreaterThan(24);
+    PaletteCheck.Result judged = PaletteCheck.of(groups(many), BLACK, Set.of());
+    assertThat(judged.moves()).isEmpty();
+  }
+
+  @Test
   void coloursGoWhereTheyAreLookedFor() {
     int[] dealt =
         ColorProposer.dealOut(

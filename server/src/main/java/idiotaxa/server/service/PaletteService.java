@@ -109,6 +109,7 @@ public class PaletteService {
 
   @Transactional
   public long create(Palette palette) {
+    checkSize(palette.groups().size());
     long id = palettes.create(checkedName(palette.name()));
     palette.groups().forEach(g -> palettes.addGroup(id, g, false));
     return id;
@@ -146,9 +147,7 @@ public class PaletteService {
   @Transactional
   public void change(long id, int version, String name, List<WantedGroup> wanted) {
     row(id);
-    if (wanted.size() > MAX_GROUPS) {
-      throw new IllegalArgumentException("A palette has at most " + MAX_GROUPS + " groups.");
-    }
+    checkSize(wanted.size());
     Map<Long, Group> present = new HashMap<>();
     palettes.groups(id).forEach(g -> present.put(g.id(), g.group()));
     List<Group> next = wanted.stream().map(w -> group(w, present.get(w.id()))).toList();
@@ -182,6 +181,7 @@ public class PaletteService {
 
   /** What is wrong with colours, whether or not they are kept already. */
   public PaletteCheck.Result check(List<WantedGroup> wanted) {
+    checkSize(wanted.size());
     Set<Integer> locked = new HashSet<>();
     wanted.stream().filter(WantedGroup::keepsColor).forEach(w -> locked.add(w.number()));
     List<Group> judged = wanted.stream().map(w -> group(w, null)).toList();
@@ -190,6 +190,7 @@ public class PaletteService {
 
   /** New colours for all groups whose colours are not locked, #RRGGBB by number. */
   public Map<Integer, String> proposeColors(List<WantedGroup> wanted) {
+    checkSize(wanted.size());
     IntStream kept =
         wanted.stream().filter(WantedGroup::keepsColor).mapToInt(w -> Rgb.parse(w.color()));
     int[] locked = IntStream.concat(IntStream.of(SheetImages.BACKGROUND), kept).toArray();
@@ -206,6 +207,12 @@ public class PaletteService {
 
   private PaletteStore.PaletteRow row(long id) {
     return palettes.find(id).orElseThrow(() -> new NotFoundException("palette", id));
+  }
+
+  private static void checkSize(int groupCount) {
+    if (groupCount > MAX_GROUPS) {
+      throw new IllegalArgumentException("A palette has at most " + MAX_GROUPS + " groups.");
+    }
   }
 
   private static String checkedName(String name) {

@@ -18,22 +18,16 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
-import { FaceIds } from '@/stage/face-ids'
-import { FacePicker } from '@/stage/face-picker'
 import type { Hit } from '@/stage/face-picker'
 import { ModelMesh } from '@/stage/model-mesh'
 import type { StageView } from '@/stage/model-mesh'
+import { ModelQueries } from '@/stage/model-queries'
 import { OutlinePass } from '@/stage/outline-pass'
-import { visibleRegions } from '@/stage/regions'
 import type { Region } from '@/stage/regions'
-import { isInside, shapeBounds } from '@/stage/shape'
 import type { Shape } from '@/stage/shape'
 
 const COLOR_TABLE_SIDE = 256
 const FIELD_OF_VIEW_DEG = 32
-/** Pixels of the small picture in which visible regions are told apart. */
-const REGION_WIDTH = 192
-const LEAST_REGION = 70
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
@@ -59,8 +53,7 @@ export class Stage {
   private readonly map = new Texture()
   private shown: ModelMesh | null = null
   private overlays: ModelMesh[] = []
-  private picker: FacePicker | null = null
-  private faceIds: FaceIds | null = null
+  private queries: ModelQueries | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
   private hasWire = false
@@ -118,8 +111,7 @@ export class Stage {
       this.shown.setWire(this.hasWire)
       this.shown.setHatchesAll(this.hatchesAll)
       this.shown.pickMesh.visible = this.isPickThrough
-      this.picker = new FacePicker(model)
-      this.faceIds = new FaceIds(this.shown.mesh.geometry, this.shown.mesh.material.uniforms.uFaces!)
+      this.queries = new ModelQueries(this.shown, this.renderer, this.camera, this.host)
       this.scene.add(this.shown.mesh, this.shown.pickMesh)
       this.modelRadius = modelBox(model).getBoundingSphere(new Sphere()).radius
       this.frameBox(modelBox(model), FIRST_DIRECTION)
@@ -131,12 +123,10 @@ export class Stage {
     if (this.shown) {
       this.scene.remove(this.shown.mesh, this.shown.pickMesh)
       this.shown.dispose()
-      this.picker?.dispose()
-      this.faceIds?.dispose()
+      this.queries?.dispose()
     }
     this.shown = null
-    this.faceIds = null
-    this.picker = null
+    this.queries = null
     this.hovered = []
     this.outlines.setHasPick(false)
     this.outlines.setHasHover(false)
@@ -193,7 +183,7 @@ export class Stage {
   /** @param away 1 for faces that are out of sight; null for none */
   setAway(away: Uint8Array | null): void {
     this.shown?.marks.setAway(away)
-    this.picker?.setAway(away)
+    this.queries?.setAway(away)
     this.requestFrame()
   }
 
@@ -273,75 +263,17 @@ export class Stage {
 
   /** What is at a place in the window, or null. */
   hitAt(clientX: number, clientY: number): Hit | null {
-    const box = this.canvas.getBoundingClientRect()
-    const point = new Vector2(
-      (2 * (clientX - box.left)) / box.width - 1,
-      1 - (2 * (clientY - box.top)) / box.height
-    )
-    return this.picker?.hitAt(point, this.camera) ?? null
+    return this.queries?.hitAt(clientX, clientY) ?? null
   }
 
-  /**
-   * Faces inside an outline on the stage.
-   *
-   * @param shape pixels from the stage's upper left corner
-   * @param isThrough also what is behind others; a face is inside when the middle of one of its
-   *     triangles is
-   */
+  /** See {@link ModelQueries}. */
   facesInside(shape: Shape, isThrough: boolean): number[] {
-    const faces = new Set<number>()
-    if (isThrough) this.eachTriangleInside(shape, (face) => faces.add(face))
-    else this.eachPixelInside(shape, (face) => faces.add(face))
-    return [...faces]
+    return this.queries?.facesInside(shape, isThrough) ?? []
   }
 
-  private eachPixelInside(shape: Shape, take: (face: number) => void): void {
-    const { clientWidth: width, clientHeight: height } = this.host
-    const ids = this.faceIds?.read(this.renderer, this.camera, width, height)
-    if (!ids) return
-    const { left, top, right, bottom } = shapeBounds(shape)
-    for (let y = Math.max(0, Math.floor(top)); y <= Math.min(height - 1, bottom); y++) {
-      for (let x = Math.max(0, Math.floor(left)); x <= Math.min(width - 1, right); x++) {
-        const id = ids[(height - 1 - y) * width + x]!
-        if (id > 0 && isInside(shape, x + 0.5, y + 0.5)) take(id - 1)
-      }
-    }
-  }
-
-  private eachTriangleInside(shape: Shape, take: (face: number) => void): void {
-    if (!this.shown) return
-    const { model } = this.shown
-    const { clientWidth: width, clientHeight: height } = this.host
-    const middle = new Vector3()
-    const corner = new Vector3()
-    for (let t = 0; t < model.triangleFace.length; t++) {
-      const face = model.triangleFace[t]!
-      if (this.shown.marks.isAway(face)) continue
-      middle.set(0, 0, 0)
-      for (let k = 0; k < 3; k++) middle.add(corner.fromArray(model.positions, 3 * model.triangles[3 * t + k]!))
-      middle.multiplyScalar(1 / 3).project(this.camera)
-      const x = ((middle.x + 1) / 2) * width
-      const y = ((1 - middle.y) / 2) * height
-      if (middle.z < 1 && isInside(shape, x, y)) take(face)
-    }
-  }
-
-  /**
-   * Patches of the groups as they are seen now, the largest first; places in pixels of the stage.
-   *
-   * @param groups number of every face
-   */
+  /** See {@link ModelQueries}. */
   regions(groups: Uint16Array): Region[] {
-    const { clientWidth: width, clientHeight: height } = this.host
-    const rows = Math.max(1, Math.round((REGION_WIDTH * height) / width))
-    const ids = this.faceIds?.read(this.renderer, this.camera, REGION_WIDTH, rows)
-    if (!ids) return []
-    const numbers = Int32Array.from(ids, (id) => (id > 0 ? groups[id - 1]! : -1))
-    return visibleRegions(numbers, REGION_WIDTH, LEAST_REGION).map((r) => ({
-      ...r,
-      x: ((r.x + 0.5) / REGION_WIDTH) * width,
-      y: (1 - (r.y + 0.5) / rows) * height
-    }))
+    return this.queries?.regions(groups) ?? []
   }
 
   /** From the model towards the viewer. */

@@ -149,11 +149,15 @@ watch(
   () => store.journalStamp,
   (stamp) => void orSay(() => sorting.followJournal(stamp))
 )
-// Hidden faces are found some time after a model was read.
+// Hidden faces are found some time after a model was read; asking has them looked for.
 watch(
   [() => sorting.model, () => revision.value?.isHiddenKnown],
   async ([model, isKnown]) => {
-    if (model && isKnown) await orSay(async () => (sorting.hidden = (await labels.loadAnew('hidden')).ofFace))
+    if (!model) return
+    await orSay(async () => {
+      const { ofFace } = await labels.loadAnew('hidden')
+      if (isKnown) sorting.hidden = ofFace
+    })
   },
   { immediate: true }
 )

@@ -17,11 +17,20 @@ import org.springframework.stereotype.Service;
 public class HiddenFaceService {
   private final HiddenFacesStore store;
   private final MeshCache meshes;
+  private final JobQueue jobs;
   private final RecentResults<Long, BitSet> known = new RecentResults<>(16);
 
-  public HiddenFaceService(HiddenFacesStore store, MeshCache meshes) {
+  public HiddenFaceService(HiddenFacesStore store, MeshCache meshes, JobQueue jobs) {
     this.store = store;
     this.meshes = meshes;
+    this.jobs = jobs;
+  }
+
+  /** Has them looked for, unless they were; models from before they were looked for have none yet. */
+  void ask(long revisionId) {
+    if (store.find(revisionId).isEmpty()) {
+      jobs.findHidden(revisionId);
+    }
   }
 
   /** None until they were looked for. Not to be changed. */

@@ -85,7 +85,7 @@ public class ImportService {
     try {
       var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName());
       revisions.setReady(row, json.writeValueAsString(inspection));
-      jobs.findHidden(revisionId);
+      hidden.ask(revisionId);
     } catch (FormatException e) {
       revisions.setRefused(revisionId, e.getMessage());
     } catch (RuntimeException e) {

@@ -113,7 +113,7 @@ public class PickService {
       case "colors" -> cached.colors();
       case "patches" -> FlatPatches.of(cached.topology(), angle).ofFace();
       case "alike" -> alike(cached);
-      case "hidden" -> hidden(cached, hidden.of(revisionId));
+      case "hidden" -> hidden(cached, revisionId);
       default -> throw new IllegalArgumentException("There are no labels " + kind + ".");
     };
   }
@@ -127,9 +127,10 @@ public class PickService {
     return out;
   }
 
-  private static int[] hidden(CachedMesh cached, BitSet unseen) {
+  private int[] hidden(CachedMesh cached, long revisionId) {
+    hidden.ask(revisionId);
     int[] out = new int[cached.mesh().faceCount()];
-    unseen.stream().forEach(f -> out[f] = 1);
+    hidden.of(revisionId).stream().forEach(f -> out[f] = 1);
     return out;
   }
 }

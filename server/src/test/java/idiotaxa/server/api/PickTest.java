@@ -9,12 +9,15 @@ import idiotaxa.server.running.RunningApplication;
 import java.net.http.HttpResponse;
 import java.util.HashSet;
 import java.util.List;
+import java.util.function.Predicate;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** Picks and labels of a plate with bolts, over the API. */
 class PickTest {
-  private final ApiClient api = new ApiClient(RunningApplication.empty());
+  private final RunningApplication application = RunningApplication.empty();
+  private final ApiClient api = new ApiClient(application);
   private final SortedAsset plate = new SortedAsset(api, "picks", TestModels.boltedPlate());
 
   private String pick(String body) {
@@ -81,6 +84,19 @@ class PickTest {
     long all = plate.createGroup("all");
     JsonNode state = plate.claim(all, 0, 24);
     assertThat(state.get("claimedShare").asDouble()).isCloseTo(1, within(1e-12));
+  }
+
+  @Test
+  void hiddenFacesThatWereNeverLookedForAreFoundOnceSomebodyAsks() {
+    Predicate<JsonNode> isKnown =
+        a -> a.get("revisions").get(0).get("isHiddenKnown").asBoolean();
+    api.waitFor(plate.asset, isKnown);
+    application
+        .bean(DSLContext.class)
+        .execute("DELETE FROM hidden_faces WHERE revision_id = " + plate.revision);
+    assertThat(isKnown.test(api.json(plate.assetPath()))).isFalse();
+    plate.labels("hidden");
+    api.waitFor(plate.asset, isKnown);
   }
 
   @Test

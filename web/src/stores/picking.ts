@@ -25,6 +25,7 @@ export const usePickingStore = defineStore('picking', () => {
   const trail = new PickTrail()
   /** Picks that own claims emptied, the last one last. */
   let claimed: Pick[] = []
+  let restored: Pick | null = null
 
   const isPicked = computed(() => (pick.value?.faces ?? 0) > 0)
 
@@ -132,6 +133,13 @@ export const usePickingStore = defineStore('picking', () => {
   function comeBack(): void {
     const last = claimed.pop()
     if (last) put(last)
+    restored = last ?? null
+  }
+
+  /** The claim was redone: what came back with its undoing goes with it again. */
+  function goAgain(): void {
+    if (restored && pick.value === restored) endWithClaim()
+    restored = null
   }
 
   /** @return false when there is no pick to take back */
@@ -190,6 +198,7 @@ export const usePickingStore = defineStore('picking', () => {
     pickNextUnclaimed,
     endWithClaim,
     comeBack,
+    goAgain,
     back,
     forth,
     hidePick,

@@ -101,7 +101,9 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   }
 
   async function redo(): Promise<void> {
-    if (!picking.forth()) await step(1)
+    if (picking.forth()) return
+    await step(1)
+    picking.goAgain()
   }
 
   const list: Command[] = [

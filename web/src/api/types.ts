@@ -350,6 +350,8 @@ export interface Asset {
 
 export interface JournalState {
   position: number
+  /** The entry that was done last, 0 for none. */
+  entryId: number
   length: number
   claimedShare: number
 }

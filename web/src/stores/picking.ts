@@ -23,9 +23,8 @@ export const usePickingStore = defineStore('picking', () => {
   /** 1 for faces that the artist put out of sight. */
   const away = shallowRef<Uint8Array | null>(null)
   const trail = new PickTrail()
-  /** Picks that own claims emptied, the last one last. */
-  let claimed: Pick[] = []
-  let restored: Pick | null = null
+  /** What own claims took, by their entries in the journal. */
+  const claimed = new Map<number, Pick>()
 
   const isPicked = computed(() => (pick.value?.faces ?? 0) > 0)
 
@@ -34,7 +33,7 @@ export const usePickingStore = defineStore('picking', () => {
     (model) => {
       pick.value = model ? emptyPick(model) : null
       away.value = null
-      claimed = []
+      claimed.clear()
       if (pick.value) trail.reset(pick.value)
     },
     { flush: 'sync' }
@@ -123,23 +122,25 @@ export const usePickingStore = defineStore('picking', () => {
 
   /** The pick goes with a claim. */
   function endWithClaim(): void {
-    if (!sorting.model || !pick.value) return
-    claimed.push(pick.value)
+    if (!sorting.model) return
     pick.value = emptyPick(sorting.model)
     trail.reset(pick.value)
   }
 
-  /** A claim was undone: what it took is picked again. */
-  function comeBack(): void {
-    const last = claimed.pop()
-    if (last) put(last)
-    restored = last ?? null
+  /** Keeps what the claim of an entry took. */
+  function remember(entryId: number, taken: Pick): void {
+    claimed.set(entryId, taken)
   }
 
-  /** The claim was redone: what came back with its undoing goes with it again. */
-  function goAgain(): void {
-    if (restored && pick.value === restored) endWithClaim()
-    restored = null
+  /** An entry was undone: what its claim took is picked again. */
+  function comeBack(entryId: number): void {
+    const taken = claimed.get(entryId)
+    if (taken) put(taken)
+  }
+
+  /** An entry was redone: what came back with its undoing goes with it again. */
+  function goAgain(entryId: number): void {
+    if (pick.value && claimed.get(entryId) === pick.value) endWithClaim()
   }
 
   /** @return false when there is no pick to take back */
@@ -197,6 +198,7 @@ export const usePickingStore = defineStore('picking', () => {
     ask,
     pickNextUnclaimed,
     endWithClaim,
+    remember,
     comeBack,
     goAgain,
     back,

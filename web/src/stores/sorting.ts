@@ -5,7 +5,7 @@ import { fillDrawers } from '@/model/drawers'
 import { faceRanges } from '@/model/pick'
 import { useModelsStore } from '@/stores/models'
 
-import type { Group, Revision } from '@/api/types'
+import type { Group, JournalState, Revision } from '@/api/types'
 import type { Drawer } from '@/model/drawers'
 import type { Model } from '@/model/model'
 
@@ -62,10 +62,11 @@ export const useSortingStore = defineStore('sorting', () => {
    * Puts faces into a drawer; it is seen at once, and claims reach the server one after another.
    *
    * @param mask 1 for every face
+   * @returns where the journal stands then
    * @param locked numbers of drawers that keep what lies in them
    */
-  async function claim(group: Group | null, mask: Uint8Array, locked: Set<number>): Promise<void> {
-    if (!model.value || !faceGroups.value) return
+  async function claim(group: Group | null, mask: Uint8Array, locked: Set<number>): Promise<JournalState | null> {
+    if (!model.value || !faceGroups.value) return null
     const { revisionId } = model.value
     const number = group?.number ?? 0
     const next = faceGroups.value.slice()
@@ -74,7 +75,7 @@ export const useSortingStore = defineStore('sorting', () => {
     turns++
     unsent++
     try {
-      await inOrder(() => api.claim(assetId.value, revisionId, group?.id ?? 0, faceRanges(mask)))
+      return await inOrder(() => api.claim(assetId.value, revisionId, group?.id ?? 0, faceRanges(mask)))
     } finally {
       unsent--
       if (unsent === 0) await followJournal(wantedStamp)

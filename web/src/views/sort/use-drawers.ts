@@ -35,11 +35,14 @@ export function useDrawers(): Drawers {
       say('Nothing is picked. Click on the model first; Space then puts it into this drawer.')
       return
     }
-    const { mask } = picking.pick
+    const taken = picking.pick
     const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
     inHand.value = group?.number ?? 0
     picking.endWithClaim()
-    await orSay(() => sorting.claim(group, mask, locked))
+    await orSay(async () => {
+      const state = await sorting.claim(group, taken.mask, locked)
+      if (state) picking.remember(state.entryId, taken)
+    })
   }
 
   function claimNumber(number: number): void {

@@ -8,7 +8,7 @@ import { Commands } from '@/views/sort/commands'
 import { useChange } from '@/views/sort/use-change'
 
 import type { Ref } from 'vue'
-import type { PickRequest } from '@/api/types'
+import type { JournalState, PickRequest } from '@/api/types'
 import type { Grain, LabelKind } from '@/model/labels'
 import type { Command } from '@/views/sort/commands'
 import type { Drawers } from '@/views/sort/use-drawers'
@@ -89,21 +89,25 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
   }
 
-  function step(steps: number): Promise<boolean> {
-    return change(() => api.step(store.asset!.id, steps))
+  /** @returns where the journal stands then, null when it could not be moved */
+  async function step(steps: number): Promise<JournalState | null> {
+    let state: JournalState | null = null
+    await change(async () => (state = await api.step(store.asset!.id, steps)))
+    return state
   }
 
   /** A pick is taken back before a claim is. */
   async function undo(): Promise<void> {
     if (picking.back()) return
-    await step(-1)
-    picking.comeBack()
+    const state = await step(-1)
+    const undone = store.asset!.history.find((e) => e.ordinal === (state?.position ?? NaN) + 1)
+    if (undone) picking.comeBack(undone.id)
   }
 
   async function redo(): Promise<void> {
     if (picking.forth()) return
-    await step(1)
-    picking.goAgain()
+    const state = await step(1)
+    if (state) picking.goAgain(state.entryId)
   }
 
   const list: Command[] = [

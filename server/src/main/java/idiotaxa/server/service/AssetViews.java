@@ -15,6 +15,7 @@ import idiotaxa.server.store.PictureStore;
 import idiotaxa.server.store.RevisionStore;
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -162,6 +163,7 @@ public class AssetViews {
   Asset of(AssetStore.AssetRow asset) {
     long id = asset.id();
     Set<Long> hiddenKnown = hidden.knownOf(id);
+    Map<Long, Integer> numbers = groups.presentNumbers(id);
     return new Asset(
         id,
         asset.name(),
@@ -176,7 +178,7 @@ public class AssetViews {
         journal.words(id).stream()
             .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
             .toList(),
-        bakes.list(id).stream().map(this::bake).toList(),
+        bakes.list(id).stream().map(b -> bake(b, numbers)).toList(),
         handoffs.list(id).stream().map(this::handoff).toList());
   }
 
@@ -223,14 +225,14 @@ public class AssetViews {
         row.version());
   }
 
-  private Bake bake(BakeStore.BakeRow b) {
+  private Bake bake(BakeStore.BakeRow b, Map<Long, Integer> numbers) {
     return new Bake(
         b.id(),
         b.targetId(),
         b.sourceIds(),
         json.readValue(b.settings(), BakeSettings.class),
         b.groupNumbers() == null ? null : json.readTree(b.groupNumbers()),
-        groups.areNumbersOld(b),
+        groups.areNumbersOld(b, numbers),
         b.createdAt(),
         bakes.sheets(b.id()).stream().map(this::sheet).toList());
   }

@@ -75,15 +75,7 @@ public class FaceGroups {
 
   /** Identity of the group of every face; 0 is unclaimed. */
   int[] ids(long assetId, long revisionId, int position) {
-    List<JournalStore.EntryHead> entries = journal.inForce(assetId, revisionId, position);
-    ClaimLayers layers = handClaims(revisionId, entries).copy();
-    for (ClaimRule rule : rules(entries).list()) {
-      BitSet reach = reach(revisionId, rule);
-      for (int f = reach.nextSetBit(0); f >= 0; f = reach.nextSetBit(f + 1)) {
-        layers.claimByRule(f, rule.group(), rule.since());
-      }
-    }
-    return layers.groups();
+    return held(assetId, revisionId, position).groupIds();
   }
 
   /** The same with what holds each face. */

@@ -50,8 +50,8 @@ public class GroupService {
   public List<GroupRow> list(long assetId) {
     int position = journal.position(assetId);
     Set<Long> merged = new HashSet<>();
-    for (JournalStore.EntryHead entry : entries.inForceForAll(assetId, position)) {
-      merged.add(GroupMerge.unpack(entries.claims(entry.id())).from());
+    for (byte[] packed : entries.inForceForAll(assetId, position)) {
+      merged.add(GroupMerge.unpack(packed).from());
     }
     return groups.list(assetId).stream().filter(g -> !merged.contains(g.id())).toList();
   }
@@ -114,25 +114,31 @@ public class GroupService {
    * @param ids of each face, 0 for unclaimed
    */
   int[] numbersIn(BakeStore.BakeRow bake, int[] ids) {
-    Map<Integer, Integer> numbers = new HashMap<>();
-    groups.list(bake.assetId()).forEach(g -> numbers.put((int) g.id(), g.group().number()));
+    Map<Long, Integer> numbers = presentNumbers(bake.assetId());
     if (bake.groupNumbers() != null) {
-      json.readValue(bake.groupNumbers(), NUMBERS)
-          .forEach((id, number) -> numbers.put(id.intValue(), number));
+      numbers.putAll(json.readValue(bake.groupNumbers(), NUMBERS));
     }
     int[] out = new int[ids.length];
-    Arrays.setAll(out, f -> numbers.getOrDefault(ids[f], Group.UNCLAIMED));
+    Arrays.setAll(out, f -> numbers.getOrDefault((long) ids[f], Group.UNCLAIMED));
     return out;
   }
 
-  /** Whether a group of a bake has another number now. */
-  boolean areNumbersOld(BakeStore.BakeRow bake) {
-    if (bake.groupNumbers() == null) {
-      return false;
-    }
-    Map<Long, Integer> numbers = json.readValue(bake.groupNumbers(), NUMBERS);
-    return groups.list(bake.assetId()).stream()
-        .anyMatch(g -> numbers.getOrDefault(g.id(), g.group().number()) != g.group().number());
+  /** Numbers by the identity of groups, of merged ones too. */
+  Map<Long, Integer> presentNumbers(long assetId) {
+    Map<Long, Integer> numbers = new HashMap<>();
+    groups.list(assetId).forEach(g -> numbers.put(g.id(), g.group().number()));
+    return numbers;
+  }
+
+  /**
+   * Whether a group of a bake has another number now.
+   *
+   * @param present of the bake's asset
+   */
+  boolean areNumbersOld(BakeStore.BakeRow bake, Map<Long, Integer> present) {
+    return bake.groupNumbers() != null
+        && json.readValue(bake.groupNumbers(), NUMBERS).entrySet().stream()
+            .anyMatch(g -> !g.getValue().equals(present.get(g.getKey())));
   }
 
   /**
@@ -205,24 +211,23 @@ public class GroupService {
   /** Gives two groups each other's number. */
   @Transactional
   public void swapNumbers(long assetId, long one, long other) {
-    assets.lock(assetId);
-    GroupRow first = row(assetId, one);
-    GroupRow second = row(assetId, other);
-    checkOwn(first);
-    checkOwn(second);
-    groups.swapNumbers(first, second);
+    groups.swapNumbers(lockOwn(assetId, one), lockOwn(assetId, other));
   }
 
   /** Gives two groups each other's ID colour. */
   @Transactional
   public void swapColors(long assetId, long one, long other) {
-    assets.lock(assetId);
-    GroupRow first = row(assetId, one);
-    GroupRow second = row(assetId, other);
-    checkOwn(first);
-    checkOwn(second);
+    GroupRow first = lockOwn(assetId, one);
+    GroupRow second = lockOwn(assetId, other);
     recolor(first, second.group().color());
     recolor(second, first.group().color());
+  }
+
+  private GroupRow lockOwn(long assetId, long groupId) {
+    assets.lock(assetId);
+    GroupRow row = row(assetId, groupId);
+    checkOwn(row);
+    return row;
   }
 
   private void recolor(GroupRow row, int color) {

@@ -114,7 +114,7 @@ public class HandoffService {
       throw new ConflictException(
           "The target's UVs or parts were changed after this bake; bake again, then hand off.");
     }
-    if (groups.areNumbersOld(bake)) {
+    if (groups.areNumbersOld(bake, groups.presentNumbers(bake.assetId()))) {
       throw new ConflictException(
           "Groups have other numbers than when this was baked; bake again, then hand off.");
     }

@@ -40,9 +40,10 @@ public class Journal {
   /**
    * Where the journal stands after a change.
    *
+   * @param entryId the entry that was done last, 0 for none
    * @param claimedShare of the visible surface of the revision that was changed last, 0 … 1
    */
-  public record State(int position, int length, double claimedShare) {}
+  public record State(int position, long entryId, int length, double claimedShare) {}
 
   /** Holds the asset until the transaction ends, so that changes come one after another. */
   int lock(long assetId) {
@@ -88,7 +89,12 @@ public class Journal {
     for (long revisionId : touched(assetId, first, last)) {
       share = countAnew(assetId, revisionId, position);
     }
-    return new State(position, entries.length(assetId), share);
+    long entryId =
+        entries.between(assetId, position, position).stream()
+            .mapToLong(JournalStore.EntryHead::id)
+            .findFirst()
+            .orElse(0);
+    return new State(position, entryId, entries.length(assetId), share);
   }
 
   private Set<Long> touched(long assetId, int first, int last) {

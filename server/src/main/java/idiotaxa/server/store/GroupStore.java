@@ -6,7 +6,6 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Look;
 import idiotaxa.server.store.db.tables.records.MaterialGroupRecord;
 import java.util.List;
-import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -33,12 +32,6 @@ public class GroupStore {
         .where(MATERIAL_GROUP.ASSET_ID.eq(assetId))
         .orderBy(MATERIAL_GROUP.NUMBER)
         .fetch(GroupStore::row);
-  }
-
-  public Optional<GroupRow> find(long id) {
-    return db.selectFrom(MATERIAL_GROUP)
-        .where(MATERIAL_GROUP.ID.eq(id))
-        .fetchOptional(GroupStore::row);
   }
 
   public long create(long assetId, Group group) {

@@ -69,14 +69,16 @@ public class JournalStore {
             .and(JOURNAL_ENTRY.ORDINAL.le(position)));
   }
 
-  /** Entries about every revision of an asset that are in force up to a position, oldest first. */
-  public List<EntryHead> inForceForAll(long assetId, int position) {
-    return heads(
-        JOURNAL_ENTRY
-            .ASSET_ID
-            .eq(assetId)
-            .and(JOURNAL_ENTRY.REVISION_ID.isNull())
-            .and(JOURNAL_ENTRY.ORDINAL.le(position)));
+  /** What entries about every revision of an asset hold that are in force up to a position. */
+  public List<byte[]> inForceForAll(long assetId, int position) {
+    return db.select(JOURNAL_ENTRY.CLAIMS)
+        .from(JOURNAL_ENTRY)
+        .where(
+            JOURNAL_ENTRY.ASSET_ID.eq(assetId),
+            JOURNAL_ENTRY.REVISION_ID.isNull(),
+            JOURNAL_ENTRY.ORDINAL.le(position),
+            JOURNAL_ENTRY.IS_DROPPED.isFalse())
+        .fetch(JOURNAL_ENTRY.CLAIMS);
   }
 
   /** Entries with ordinals from {@code first} to {@code last}. */

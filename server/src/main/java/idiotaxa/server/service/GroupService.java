@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -146,8 +147,7 @@ public class GroupService {
    */
   @Transactional
   public long create(long assetId, String name, Integer color) {
-    List<GroupRow> present = list(assetId);
-    int chosen = color != null ? color : proposeColor(present);
+    int chosen = color != null ? color : proposeColors(assetId, 1)[0];
     return groups.create(assetId, Group.of(freeNumber(assetId), name, chosen));
   }
 
@@ -156,13 +156,11 @@ public class GroupService {
     return groups.list(assetId).stream().mapToInt(g -> g.group().number()).max().orElse(0) + 1;
   }
 
-  private static int proposeColor(List<GroupRow> present) {
-    int[] locked = new int[present.size() + 1];
-    locked[0] = SheetImages.BACKGROUND;
-    for (int i = 0; i < present.size(); i++) {
-      locked[i + 1] = present.get(i).group().color();
-    }
-    return ColorProposer.propose(locked, 1)[0];
+  /** ID colours far from those that the asset has and from the background, 0xRRGGBB. */
+  int[] proposeColors(long assetId, int count) {
+    IntStream present = list(assetId).stream().mapToInt(g -> g.group().color());
+    int[] locked = IntStream.concat(IntStream.of(SheetImages.BACKGROUND), present).toArray();
+    return ColorProposer.propose(locked, count);
   }
 
   /** What to change about a group; empty values stay. */

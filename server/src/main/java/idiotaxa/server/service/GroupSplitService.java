@@ -1,8 +1,6 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.mask.SheetImages;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.server.store.GroupStore;
 import java.util.ArrayList;
@@ -13,7 +11,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.IntStream;
 import org.roaringbitmap.RoaringBitmap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -65,7 +62,7 @@ public class GroupSplitService {
               .formatted(group.group().name(), kinds.size(), MAX_GROUPS));
     }
     Map<Long, RoaringBitmap> claims = new LinkedHashMap<>();
-    int[] colors = newColors(assetId, kinds.size() - 1);
+    int[] colors = groups.proposeColors(assetId, kinds.size() - 1);
     Set<String> names = new HashSet<>();
     groups.list(assetId).forEach(g -> names.add(g.group().name()));
     for (int k = 1; k < kinds.size(); k++) {
@@ -93,12 +90,6 @@ public class GroupSplitService {
     kinds.sort(
         Comparator.comparingDouble(faces -> -faces.stream().mapToDouble(f -> areas[f]).sum()));
     return kinds;
-  }
-
-  private int[] newColors(long assetId, int count) {
-    IntStream present = groups.list(assetId).stream().mapToInt(g -> g.group().color());
-    int[] locked = IntStream.concat(IntStream.of(SheetImages.BACKGROUND), present).toArray();
-    return ColorProposer.propose(locked, count);
   }
 
   private static String partName(Mesh mesh, BitSet faces) {

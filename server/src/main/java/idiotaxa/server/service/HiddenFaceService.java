@@ -28,7 +28,7 @@ public class HiddenFaceService {
 
   /** Has them looked for, unless they were; models from before they were looked for have none yet. */
   void ask(long revisionId) {
-    if (known.find(revisionId).isEmpty() && store.find(revisionId).isEmpty()) {
+    if (!store.isKnown(revisionId)) {
       jobs.findHidden(revisionId);
     }
   }

@@ -37,6 +37,10 @@ public class HiddenFacesStore {
         .fetchOptional(HIDDEN_FACES.FACES);
   }
 
+  public boolean isKnown(long revisionId) {
+    return db.fetchExists(HIDDEN_FACES, HIDDEN_FACES.REVISION_ID.eq(revisionId));
+  }
+
   /** Revisions of an asset whose hidden faces were looked for. */
   public Set<Long> knownOf(long assetId) {
     return db.select(HIDDEN_FACES.REVISION_ID)

@@ -17,14 +17,14 @@ final class RayLoad {
   private static final int BLOCK = 1 << 12;
 
   private final Mesh mesh;
-  private final RayQuery shared;
+  private final Bvh bvh;
   private final float[] rays = new float[6 * RAYS];
   private final double length;
   private long hits;
 
   RayLoad(Mesh mesh, Bvh bvh) {
     this.mesh = mesh;
-    shared = new RayQuery(bvh, mesh);
+    this.bvh = bvh;
     length = 0.1 * mesh.bounds().diagonal();
     SplittableRandom random = new SplittableRandom(1);
     for (int i = 0; i < RAYS; i++) {
@@ -52,7 +52,7 @@ final class RayLoad {
   /** Traces all rays; returns rays per second. */
   double run(int threads) {
     RayQuery[] queries = new RayQuery[threads];
-    Arrays.setAll(queries, i -> new RayQuery(shared));
+    Arrays.setAll(queries, i -> new RayQuery(bvh));
     AtomicLong found = new AtomicLong();
     long begin = System.nanoTime();
     Parallel.run(

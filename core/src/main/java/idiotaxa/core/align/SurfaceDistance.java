@@ -29,8 +29,8 @@ final class SurfaceDistance {
     this.limit = limit;
     targetPoints = points(target);
     sourcePoints = points(source);
-    ofTarget = new ClosestPointQuery(Bvh.of(target, threads), target);
-    ofSource = new ClosestPointQuery(Bvh.of(source, threads), source);
+    ofTarget = new ClosestPointQuery(Bvh.of(target, threads));
+    ofSource = new ClosestPointQuery(Bvh.of(source, threads));
   }
 
   /** Metres of the target. */

@@ -49,7 +49,7 @@ public final class PreparedBake {
     Reach used =
         reach.orElseGet(() -> new ReachMeasure(target, source, pairing).measure(bvh, threads));
     SourceSetup setup =
-        new SourceSetup(target, source, bvh, reading.surface(), new RaySettings(used, pairing));
+        new SourceSetup(target, bvh, reading.surface(), new RaySettings(used, pairing));
     return new PreparedBake(target, () -> new RayReader(setup), used, maxGroup(reading));
   }
 

@@ -22,8 +22,8 @@ final class RayReader implements IdReader {
   RayReader(SourceSetup setup) {
     this.setup = setup;
     target = setup.target();
-    rays = new RayQuery(setup.rays());
-    points = new ClosestPointQuery(setup.points());
+    rays = new RayQuery(setup.bvh());
+    points = new ClosestPointQuery(setup.bvh());
     length = setup.reach().outward() + setup.reach().inward();
     fallbackReach = Math.max(setup.reach().outward(), setup.reach().inward());
   }

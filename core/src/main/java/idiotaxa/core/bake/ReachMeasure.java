@@ -51,14 +51,14 @@ public final class ReachMeasure {
   public Reach measure(Bvh sourceBvh, int threads) {
     double[] fromTarget =
         distances(
-            target, source, 1, threads, new ClosestPointQuery(sourceBvh, source), true);
+            target, source, 1, threads, sourceBvh, true);
     double[] fromSource =
         distances(
             source,
             target,
             -1,
             threads,
-            new ClosestPointQuery(Bvh.of(target, threads), target),
+            Bvh.of(target, threads),
             false);
     double outward = Math.max(enclosing(fromTarget, 1), enclosing(fromSource, 1));
     double inward = Math.max(enclosing(fromTarget, -1), enclosing(fromSource, -1));
@@ -67,7 +67,7 @@ public final class ReachMeasure {
 
   /** Signed metres, positive where the source lies outside; NaN where nothing was found. */
   private double[] distances(
-      Mesh from, Mesh to, int sign, int threads, ClosestPointQuery shared, boolean isPaired) {
+      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isPaired) {
     double[] cumulative = cumulativeAreas(from);
     double[] out = new double[POINTS];
     Arrays.fill(out, Double.NaN);
@@ -75,7 +75,7 @@ public final class ReachMeasure {
       return out;
     }
     ClosestPointQuery[] queries = new ClosestPointQuery[threads];
-    Arrays.setAll(queries, i -> new ClosestPointQuery(shared));
+    Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo));
     Parallel.run(
         POINTS / BLOCK,
         threads,

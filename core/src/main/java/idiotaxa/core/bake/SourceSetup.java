@@ -4,8 +4,6 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.trace.Bvh;
-import idiotaxa.core.trace.ClosestPointQuery;
-import idiotaxa.core.trace.RayQuery;
 
 /** What all threads of a bake from a source share. Immutable. */
 final class SourceSetup {
@@ -15,19 +13,17 @@ final class SourceSetup {
   private final Pairing pairing;
   private final Weld weld;
   private final float[] directions;
-  private final RayQuery rays;
-  private final ClosestPointQuery points;
+  private final Bvh bvh;
 
   SourceSetup(
-      Mesh target, Mesh source, Bvh bvh, SurfaceGroups surface, RaySettings settings) {
+      Mesh target, Bvh bvh, SurfaceGroups surface, RaySettings settings) {
     this.target = target;
     this.surface = surface;
     reach = settings.reach();
     pairing = settings.pairing();
     weld = Weld.of(target);
     directions = SmoothNormals.of(target, weld);
-    rays = new RayQuery(bvh, source);
-    points = new ClosestPointQuery(bvh, source);
+    this.bvh = bvh;
   }
 
   Mesh target() {
@@ -51,12 +47,8 @@ final class SourceSetup {
     return directions;
   }
 
-  RayQuery rays() {
-    return rays;
-  }
-
-  ClosestPointQuery points() {
-    return points;
+  Bvh bvh() {
+    return bvh;
   }
 
   long[] allowedOfTriangle(int targetTriangle) {

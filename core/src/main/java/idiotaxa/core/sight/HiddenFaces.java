@@ -51,7 +51,6 @@ public final class HiddenFaces {
   public static BitSet of(Mesh mesh, int threads) {
     HiddenFaces search = new HiddenFaces(mesh);
     Bvh bvh = Bvh.of(mesh, threads);
-    RayQuery shared = new RayQuery(bvh, mesh);
     boolean[] isHidden = new boolean[mesh.faceCount()];
     int blocks = (mesh.faceCount() + FACES_A_BLOCK - 1) / FACES_A_BLOCK;
     Search[] searches = new Search[threads];
@@ -60,7 +59,7 @@ public final class HiddenFaces {
         threads,
         (block, worker) -> {
           if (searches[worker] == null) {
-            searches[worker] = search.new Search(new RayQuery(shared));
+            searches[worker] = search.new Search(new RayQuery(bvh));
           }
           int end = Math.min(mesh.faceCount(), (block + 1) * FACES_A_BLOCK);
           for (int f = block * FACES_A_BLOCK; f < end; f++) {

@@ -3,27 +3,31 @@ package idiotaxa.core.trace;
 import idiotaxa.core.mesh.Mesh;
 
 /**
- * A binary bounding volume hierarchy over the triangles of a mesh.
+ * A binary bounding volume hierarchy over the triangles of a mesh, in flat arrays. Immutable.
  *
- * <p>Layout: inner node n keeps the boxes of both its children at {@code childBounds[12n …]} (min xyz,
- * max xyz of the left, then of the right) and their references at {@code children[2n]}, {@code
- * children[2n+1]}. A reference ≥ 0 is an inner node; a negative one is a leaf, see {@link LeafRef}.
- * Triangles are copied in leaf order: nine floats each at {@code vertices[9s …]}, the mesh's triangle
- * at {@code triangleOfSlot[s]}.
+ * <p>Layout: inner node n takes {@link #NODE} floats from {@code nodes[14n]}: the boxes of its two
+ * children (min xyz, max xyz of the left, then of the right), then their references as the bits of
+ * ints. Boxes and references lie together because a node that is visited is a cache line that is waited
+ * for. A reference is a leaf, see {@link LeafRef}, or the index of an inner node's first float. Triangles are copied in leaf order: nine floats each at {@code vertices[9s …]}, the
+ * mesh's triangle at {@code triangleOfSlot[s]}, its part at {@code partOfSlot[s]}.
  */
 public final class Bvh {
-  final float[] childBounds;
-  final int[] children;
+  /** Floats of a node. */
+  static final int NODE = 14;
+
+  /** Where the reference of the left child stands in a node; the right one follows. */
+  static final int REFS = 12;
+
+  final float[] nodes;
   final float[] vertices;
   final int[] triangleOfSlot;
-  final int nodeCount;
+  final int[] partOfSlot;
 
-  Bvh(float[] childBounds, int[] children, int nodeCount, float[] vertices, int[] triangleOfSlot) {
-    this.childBounds = childBounds;
-    this.children = children;
-    this.nodeCount = nodeCount;
+  Bvh(float[] nodes, float[] vertices, int[] triangleOfSlot, int[] partOfSlot) {
+    this.nodes = nodes;
     this.vertices = vertices;
     this.triangleOfSlot = triangleOfSlot;
+    this.partOfSlot = partOfSlot;
   }
 
   /** Builds over all triangles of a mesh. An empty mesh gives a hierarchy that nothing hits. */
@@ -35,9 +39,22 @@ public final class Bvh {
     return triangleOfSlot.length;
   }
 
+  int nodeCount() {
+    return nodes.length / NODE;
+  }
+
+  /** Reference of the left (0) or right (1) child of the node at an index. */
+  int ref(int node, int side) {
+    return Float.floatToRawIntBits(nodes[node + REFS + side]);
+  }
+
+  boolean isEmpty() {
+    return nodes.length == 0;
+  }
+
   /** Bytes held by the arrays. */
   public long bytes() {
     return 4L
-        * (childBounds.length + children.length + vertices.length + triangleOfSlot.length);
+        * (nodes.length + vertices.length + triangleOfSlot.length + (long) partOfSlot.length);
   }
 }

@@ -1,7 +1,5 @@
 package idiotaxa.core.trace;
 
-import idiotaxa.core.mesh.Mesh;
-
 /**
  * Closest point of a {@link Bvh}'s triangles to a given point: scratch and result of one thread.
  * Point against triangle by Voronoi regions (Ericson 2005, Real-Time Collision Detection, 5.1.5), in
@@ -11,7 +9,6 @@ public final class ClosestPointQuery {
   private static final int STACK_SIZE = 128;
 
   private final Bvh bvh;
-  private final int[] partOfSlot;
   private final int[] stack = new int[STACK_SIZE];
   private final double[] stackDistanceSq = new double[STACK_SIZE];
   private double px;
@@ -24,16 +21,8 @@ public final class ClosestPointQuery {
   private double w0;
   private double w1;
 
-  /** A query that may be restricted to parts of {@code mesh}, from which {@code bvh} was built. */
-  public ClosestPointQuery(Bvh bvh, Mesh mesh) {
+  public ClosestPointQuery(Bvh bvh) {
     this.bvh = bvh;
-    partOfSlot = PartFilter.partOfSlot(bvh, mesh);
-  }
-
-  /** A query that shares the part table of another one of the same hierarchy. */
-  public ClosestPointQuery(ClosestPointQuery other) {
-    bvh = other.bvh;
-    partOfSlot = other.partOfSlot;
   }
 
   /**
@@ -47,7 +36,7 @@ public final class ClosestPointQuery {
     pz = z;
     bestSlot = -1;
     bestDistanceSq = maxDistance * maxDistance;
-    if (bvh.nodeCount > 0) {
+    if (!bvh.isEmpty()) {
       traverse(allowedParts);
     }
     return bestSlot >= 0;
@@ -83,15 +72,15 @@ public final class ClosestPointQuery {
       if (stackDistanceSq[top] > bestDistanceSq) {
         continue;
       }
-      if (ref < 0) {
+      if (LeafRef.isLeaf(ref)) {
         testLeaf(ref, allowedParts);
         continue;
       }
-      double left = boxDistanceSq(12 * ref);
-      double right = boxDistanceSq(12 * ref + 6);
+      double left = boxDistanceSq(ref);
+      double right = boxDistanceSq(ref + 6);
       boolean isLeftFirst = left <= right;
-      top = push(top, bvh.children[2 * ref + (isLeftFirst ? 1 : 0)], Math.max(left, right));
-      top = push(top, bvh.children[2 * ref + (isLeftFirst ? 0 : 1)], Math.min(left, right));
+      top = push(top, bvh.ref(ref, isLeftFirst ? 1 : 0), Math.max(left, right));
+      top = push(top, bvh.ref(ref, isLeftFirst ? 0 : 1), Math.min(left, right));
     }
   }
 
@@ -105,18 +94,22 @@ public final class ClosestPointQuery {
   }
 
   private double boxDistanceSq(int box) {
-    float[] b = bvh.childBounds;
-    double dx = Math.max(0, Math.max(b[box] - px, px - b[box + 3]));
-    double dy = Math.max(0, Math.max(b[box + 1] - py, py - b[box + 4]));
-    double dz = Math.max(0, Math.max(b[box + 2] - pz, pz - b[box + 5]));
+    float[] b = bvh.nodes;
+    double dx = outside(b[box], b[box + 3], px);
+    double dy = outside(b[box + 1], b[box + 4], py);
+    double dz = outside(b[box + 2], b[box + 5], pz);
     return dx * dx + dy * dy + dz * dz;
+  }
+
+  private static double outside(double lo, double hi, double x) {
+    return x < lo ? lo - x : x > hi ? x - hi : 0;
   }
 
   private void testLeaf(int ref, long[] allowedParts) {
     int slot = LeafRef.firstSlot(ref);
     int end = slot + LeafRef.count(ref);
     for (; slot < end; slot++) {
-      if (allowedParts == null || PartFilter.isAllowed(allowedParts, partOfSlot[slot])) {
+      if (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[slot])) {
         testTriangle(slot);
       }
     }

@@ -1,7 +1,5 @@
 package idiotaxa.core.trace;
 
-import idiotaxa.core.mesh.Mesh;
-
 /** Sets of parts as bits, for queries that may hit only some parts. */
 public final class PartFilter {
   private PartFilter() {}
@@ -17,13 +15,5 @@ public final class PartFilter {
 
   public static boolean isAllowed(long[] parts, int part) {
     return (parts[part >> 6] & 1L << part) != 0;
-  }
-
-  static int[] partOfSlot(Bvh bvh, Mesh mesh) {
-    int[] parts = new int[bvh.triangleCount()];
-    for (int s = 0; s < parts.length; s++) {
-      parts[s] = mesh.facePart()[mesh.triangleFace(bvh.triangleOfSlot[s])];
-    }
-    return parts;
   }
 }

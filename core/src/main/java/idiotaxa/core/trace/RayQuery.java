@@ -1,7 +1,5 @@
 package idiotaxa.core.trace;
 
-import idiotaxa.core.mesh.Mesh;
-
 /**
  * First hit of a ray on a {@link Bvh}: scratch and result of one thread.
  *
@@ -18,7 +16,6 @@ public final class RayQuery {
   private static final float FAR_SLACK = 1.0000004f;
 
   private final Bvh bvh;
-  private final int[] partOfSlot;
   private final int[] stack = new int[STACK_SIZE];
   private final float[] stackNear = new float[STACK_SIZE];
 
@@ -46,16 +43,8 @@ public final class RayQuery {
   private double hitU;
   private double hitV;
 
-  /** A query that may be restricted to parts of {@code mesh}, from which {@code bvh} was built. */
-  public RayQuery(Bvh bvh, Mesh mesh) {
+  public RayQuery(Bvh bvh) {
     this.bvh = bvh;
-    partOfSlot = PartFilter.partOfSlot(bvh, mesh);
-  }
-
-  /** A query that shares the part table of another one of the same hierarchy. */
-  public RayQuery(RayQuery other) {
-    bvh = other.bvh;
-    partOfSlot = other.partOfSlot;
   }
 
   /**
@@ -72,7 +61,7 @@ public final class RayQuery {
     prepare(origin, direction);
     hitSlot = -1;
     hitDistance = maxT;
-    if (bvh.nodeCount > 0) {
+    if (!bvh.isEmpty()) {
       traverse(allowedParts);
     }
     return hitSlot >= 0;
@@ -140,8 +129,7 @@ public final class RayQuery {
    * would be loaded again at every node.
    */
   private void traverse(long[] allowedParts) {
-    float[] bounds = bvh.childBounds;
-    int[] children = bvh.children;
+    float[] nodes = bvh.nodes;
     float ox = originX;
     float oy = originY;
     float oz = originZ;
@@ -158,28 +146,28 @@ public final class RayQuery {
     int ref = 0;
     float limit = limit();
     while (true) {
-      if (ref < 0) {
+      if (LeafRef.isLeaf(ref)) {
         testLeaf(ref, allowedParts);
         limit = limit();
       } else {
-        int l = 12 * ref;
-        int r = l + 6;
+        int l = ref;
+        int r = ref + 6;
         float nearLeft =
             largest(
-                (bounds[l + nx] - ox) * ix, (bounds[l + ny] - oy) * iy, (bounds[l + nz] - oz) * iz);
+                (nodes[l + nx] - ox) * ix, (nodes[l + ny] - oy) * iy, (nodes[l + nz] - oz) * iz);
         float farLeft =
             smallest(
-                (bounds[l + fx] - ox) * ix, (bounds[l + fy] - oy) * iy, (bounds[l + fz] - oz) * iz);
+                (nodes[l + fx] - ox) * ix, (nodes[l + fy] - oy) * iy, (nodes[l + fz] - oz) * iz);
         float nearRight =
             largest(
-                (bounds[r + nx] - ox) * ix, (bounds[r + ny] - oy) * iy, (bounds[r + nz] - oz) * iz);
+                (nodes[r + nx] - ox) * ix, (nodes[r + ny] - oy) * iy, (nodes[r + nz] - oz) * iz);
         float farRight =
             smallest(
-                (bounds[r + fx] - ox) * ix, (bounds[r + fy] - oy) * iy, (bounds[r + fz] - oz) * iz);
+                (nodes[r + fx] - ox) * ix, (nodes[r + fy] - oy) * iy, (nodes[r + fz] - oz) * iz);
         boolean isLeftHit = isEntered(nearLeft, farLeft, limit);
         boolean isRightHit = isEntered(nearRight, farRight, limit);
-        int left = children[2 * ref];
-        int right = children[2 * ref + 1];
+        int left = Float.floatToRawIntBits(nodes[ref + Bvh.REFS]);
+        int right = Float.floatToRawIntBits(nodes[ref + Bvh.REFS + 1]);
         if (isLeftHit && isRightHit) {
           boolean isLeftFirst = nearLeft <= nearRight;
           stack[top] = isLeftFirst ? right : left;
@@ -225,7 +213,7 @@ public final class RayQuery {
     int slot = LeafRef.firstSlot(ref);
     int end = slot + LeafRef.count(ref);
     for (; slot < end; slot++) {
-      if (allowedParts == null || PartFilter.isAllowed(allowedParts, partOfSlot[slot])) {
+      if (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[slot])) {
         testTriangle(slot);
       }
     }

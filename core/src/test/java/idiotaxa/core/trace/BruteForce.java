@@ -10,26 +10,28 @@ final class BruteForce {
   static Bvh asSingleLeaves(Mesh mesh) {
     int n = mesh.triangleCount();
     int nodes = Math.max(1, n - 1);
-    float[] bounds = new float[12 * nodes];
-    int[] children = new int[2 * nodes];
+    float[] nodeArray = new float[Bvh.NODE * nodes];
     float[] vertices = new float[9 * n];
     int[] slots = new int[n];
-    for (int i = 0; i < bounds.length; i++) {
-      bounds[i] = i % 6 < 3 ? -1e9f : 1e9f;
-    }
+    int[] parts = new int[n];
     for (int t = 0; t < n; t++) {
       slots[t] = t;
+      parts[t] = mesh.facePart()[mesh.triangleFace(t)];
       for (int k = 0; k < 3; k++) {
         System.arraycopy(
             mesh.positions(), 3 * mesh.triangleVertex(t, k), vertices, 9 * t + 3 * k, 3);
       }
     }
     for (int node = 0; node < nodes; node++) {
-      children[2 * node] = LeafRef.pack(node, 1);
+      int at = Bvh.NODE * node;
+      for (int i = 0; i < Bvh.REFS; i++) {
+        nodeArray[at + i] = i % 6 < 3 ? -1e9f : 1e9f;
+      }
       boolean isLast = node == nodes - 1;
-      children[2 * node + 1] = isLast ? LeafRef.pack(n - 1, 1) : node + 1;
+      int next = isLast ? LeafRef.pack(n - 1, 1) : at + Bvh.NODE;
+      NodeTree.writeRefs(nodeArray, at, LeafRef.pack(node, 1), next);
     }
-    return new Bvh(bounds, children, nodes, vertices, slots);
+    return new Bvh(nodeArray, vertices, slots, parts);
   }
 
   /** Distance by sampling Voronoi regions differently: interior, three edges, three corners. */

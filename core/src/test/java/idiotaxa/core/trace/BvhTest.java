@@ -19,8 +19,8 @@ class BvhTest {
     Mesh mesh = Shapes.randomTriangles(count, count, size);
     Bvh bvh = Bvh.of(mesh, 2);
     checkStructure(bvh, mesh);
-    RayQuery query = new RayQuery(bvh, mesh);
-    RayQuery all = new RayQuery(BruteForce.asSingleLeaves(mesh), mesh);
+    RayQuery query = new RayQuery(bvh);
+    RayQuery all = new RayQuery(BruteForce.asSingleLeaves(mesh));
     SplittableRandom random = new SplittableRandom(7);
     long[] allowed = PartFilter.none(3);
     PartFilter.allow(allowed, 1);
@@ -65,7 +65,7 @@ class BvhTest {
   @Test
   void noRaySlipsThroughSharedEdgesAndVertices() {
     Mesh sphere = Shapes.bumpySphere(40, 0.05);
-    RayQuery query = new RayQuery(Bvh.of(sphere, 2), sphere);
+    RayQuery query = new RayQuery(Bvh.of(sphere, 2));
     float[] p = sphere.positions();
     float[] origin = new float[3];
     SplittableRandom random = new SplittableRandom(3);
@@ -94,7 +94,7 @@ class BvhTest {
     builder.part("grid");
     Shapes.grid(builder, 16, 1, 0);
     Mesh grid = builder.build();
-    RayQuery query = new RayQuery(Bvh.of(grid, 1), grid);
+    RayQuery query = new RayQuery(Bvh.of(grid, 1));
     for (int y = 0; y <= 16; y++) {
       for (int x = 0; x <= 16; x++) {
         float[] origin = {x / 16f, y / 16f, 1};
@@ -108,7 +108,7 @@ class BvhTest {
   @ValueSource(ints = {1, 3, 50, 2000})
   void closestPointsEqualBruteForce(int count) {
     Mesh mesh = Shapes.randomTriangles(count, count, 0.2);
-    ClosestPointQuery query = new ClosestPointQuery(Bvh.of(mesh, 1), mesh);
+    ClosestPointQuery query = new ClosestPointQuery(Bvh.of(mesh, 1));
     SplittableRandom random = new SplittableRandom(5);
     for (int i = 0; i < 200; i++) {
       float[] p = randomVector(random, -0.5, 1.5);
@@ -124,7 +124,7 @@ class BvhTest {
     MeshBuilder builder = new MeshBuilder();
     builder.part("nothing");
     Mesh mesh = builder.build();
-    RayQuery query = new RayQuery(Bvh.of(mesh, 1), mesh);
+    RayQuery query = new RayQuery(Bvh.of(mesh, 1));
     assertThat(query.first(new float[3], new float[] {0, 0, 1}, 9, null)).isFalse();
   }
 
@@ -137,7 +137,7 @@ class BvhTest {
       builder.polygon(part, Mesh.NO_MATERIAL, v);
     }
     Mesh mesh = builder.build();
-    RayQuery query = new RayQuery(Bvh.of(mesh, 2), mesh);
+    RayQuery query = new RayQuery(Bvh.of(mesh, 2));
     assertThat(query.first(new float[] {0.2f, 0.2f, 1}, new float[] {0, 0, -1}, 2, null)).isTrue();
     assertThat(query.triangle()).isZero();
   }
@@ -147,27 +147,27 @@ class BvhTest {
     Mesh mesh = Shapes.randomTriangles(11, 30_000, 0.01);
     Bvh one = Bvh.of(mesh, 1);
     Bvh two = Bvh.of(mesh, 2);
-    assertThat(two.children).isEqualTo(one.children);
-    assertThat(two.triangleOfSlot).isEqualTo(one.triangleOfSlot);
-    assertThat(two.childBounds).isEqualTo(one.childBounds);
+        assertThat(two.triangleOfSlot).isEqualTo(one.triangleOfSlot);
+    assertThat(two.nodes).isEqualTo(one.nodes);
   }
 
   /** Every triangle in exactly one leaf, every box around what is below it. */
   private static void checkStructure(Bvh bvh, Mesh mesh) {
     boolean[] isSeen = new boolean[mesh.triangleCount()];
-    for (int node = 0; node < bvh.nodeCount; node++) {
+    for (int node = 0; node < bvh.nodes.length; node += Bvh.NODE) {
       for (int side = 0; side < 2; side++) {
-        int ref = bvh.children[2 * node + side];
-        boolean isEmpty = bvh.childBounds[12 * node + 6 * side] == Float.POSITIVE_INFINITY;
-        if (ref < 0 && !isEmpty) {
+        int ref = bvh.ref(node, side);
+        boolean isEmpty = bvh.nodes[node + 6 * side] > bvh.nodes[node + 6 * side + 3];
+        if (LeafRef.isLeaf(ref) && !isEmpty) {
           for (int s = 0; s < LeafRef.count(ref); s++) {
-            checkInside(bvh, LeafRef.firstSlot(ref) + s, 12 * node + 6 * side);
+            checkInside(bvh, LeafRef.firstSlot(ref) + s, node + 6 * side);
             int triangle = bvh.triangleOfSlot[LeafRef.firstSlot(ref) + s];
             assertThat(isSeen[triangle]).isFalse();
             isSeen[triangle] = true;
           }
-        } else if (ref >= 0) {
-          assertThat(ref).isGreaterThan(node).isLessThan(bvh.nodeCount);
+        } else if (!LeafRef.isLeaf(ref)) {
+          assertThat(ref % Bvh.NODE).isZero();
+          assertThat(ref).isGreaterThan(node).isLessThan(bvh.nodes.length);
         }
       }
     }
@@ -177,7 +177,7 @@ class BvhTest {
   private static void checkInside(Bvh bvh, int slot, int box) {
     for (int i = 0; i < 9; i++) {
       assertThat(bvh.vertices[9 * slot + i])
-          .isBetween(bvh.childBounds[box + i % 3], bvh.childBounds[box + 3 + i % 3]);
+          .isBetween(bvh.nodes[box + i % 3], bvh.nodes[box + 3 + i % 3]);
     }
   }
 }

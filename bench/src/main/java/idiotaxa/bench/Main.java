@@ -19,6 +19,7 @@ public final class Main {
     Map<String, Benchmark> all = new LinkedHashMap<>();
     all.put("buoy", new BuoyBench());
     all.put("rays", new RayBench());
+    all.put("agreement", new AgreementBench());
     all.put("read", new ReadBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());

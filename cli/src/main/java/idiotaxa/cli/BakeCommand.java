@@ -30,6 +30,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -110,6 +111,7 @@ final class BakeCommand implements Callable<Integer> {
                 reading,
                 pairing,
                 sampling.reach(),
+                Map.of(),
                 sampling.threads(),
                 times);
     List<BakedSheet> sheets = bakeSheets(target, prepared, times);

@@ -4,6 +4,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 
@@ -33,7 +34,8 @@ public final class PreparedBake {
   /**
    * Reads IDs from a source by rays.
    *
-   * @param reach empty to measure it
+   * @param reach of every part that has none of its own; empty to measure it
+   * @param reachOfPart by name of target parts
    */
   public static PreparedBake fromSource(
       Mesh target,
@@ -41,6 +43,7 @@ public final class PreparedBake {
       OriginReading reading,
       Pairing pairing,
       Optional<Reach> reach,
+      Map<String, Reach> reachOfPart,
       int threads,
       Progress progress) {
     progress.at("building the hierarchy", 0);
@@ -49,7 +52,8 @@ public final class PreparedBake {
     Reach used =
         reach.orElseGet(() -> new ReachMeasure(target, source, pairing).measure(bvh, threads));
     SourceSetup setup =
-        new SourceSetup(target, bvh, reading.surface(), new RaySettings(used, pairing));
+        new SourceSetup(
+            target, bvh, reading.surface(), new Reaches(used, reachOfPart), pairing);
     return new PreparedBake(target, () -> new RayReader(setup), used, maxGroup(reading));
   }
 

@@ -19,6 +19,11 @@ final class SampleCounts {
 
   void countCenter(int part, int read) {
     coveredOfPart[part]++;
+    countMiss(part, read);
+  }
+
+  /** Counts a texel as missed or fallback, if it is, that was counted as covered before. */
+  void countMiss(int part, int read) {
     if (read == IdReader.MISSED) {
       missedOfPart[part]++;
     } else if ((read & IdReader.FALLBACK) != 0) {

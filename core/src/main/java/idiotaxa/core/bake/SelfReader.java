@@ -1,8 +1,12 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.trace.NodeLabels;
+
 /** Reads the group from the target itself: no ray is needed. */
 final class SelfReader implements IdReader {
   private final SurfaceGroups surface;
+  private int regionGroup;
+  private boolean isRegionEmpty;
 
   SelfReader(SurfaceGroups surface) {
     this.surface = surface;
@@ -11,6 +15,25 @@ final class SelfReader implements IdReader {
   @Override
   public int groupAt(int triangle, double w0, double w1, double w2) {
     return surface.at(triangle, w0, w1, w2);
+  }
+
+  @Override
+  public void clearRegion() {
+    isRegionEmpty = true;
+  }
+
+  @Override
+  public boolean addToRegion(int triangle, double w0, double w1, double w2) {
+    int label = surface.label(triangle);
+    boolean isSame = label != NodeLabels.MIXED && (isRegionEmpty || label == regionGroup);
+    regionGroup = isSame ? label : UNDECIDED;
+    isRegionEmpty = false;
+    return true;
+  }
+
+  @Override
+  public int groupOfRegion() {
+    return isRegionEmpty ? UNDECIDED : regionGroup;
   }
 
   @Override

@@ -2,6 +2,7 @@ package idiotaxa.core.bake;
 
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.NodeLabels;
 import java.util.List;
 
 /**
@@ -9,7 +10,7 @@ import java.util.List;
  * largest sum of barycentric weights holds, so a triangle between two groups never shows a third.
  */
 public final class SurfaceGroups {
-  private static final char MIXED = 0xFFFF;
+  private static final char MIXED = NodeLabels.MIXED;
 
   private final char[] ofTriangle;
   private final char[] ofTriangleCorner;
@@ -64,6 +65,11 @@ public final class SurfaceGroups {
           "group numbers must be in 0 … " + Group.MAX_NUMBER + ", got " + group);
     }
     return (char) group;
+  }
+
+  /** The group of a whole triangle, or {@link NodeLabels#MIXED}. */
+  char label(int triangle) {
+    return ofTriangle[triangle];
   }
 
   /** Group number at barycentric weights of corners 0, 1 and 2; the smaller number on a tie. */

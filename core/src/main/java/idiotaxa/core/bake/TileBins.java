@@ -45,6 +45,19 @@ final class TileBins {
     }
   }
 
+  /** The first triangle that owns a texel's centre, negative when none does. */
+  int ownerOfCenter(UvTriangles triangles, int x, int y) {
+    int tile = y / SIDE * columns + x / SIDE;
+    long px = (long) x * UvTriangles.STEPS + UvTriangles.STEPS / 2;
+    long py = (long) y * UvTriangles.STEPS + UvTriangles.STEPS / 2;
+    for (int slot = start[tile]; slot < start[tile + 1]; slot++) {
+      if (triangles.owns(items[slot], px, py)) {
+        return items[slot];
+      }
+    }
+    return -1;
+  }
+
   int count() {
     return columns * rows;
   }

@@ -10,6 +10,7 @@ import idiotaxa.core.mesh.MeshBuilder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -38,7 +39,7 @@ class SheetBakeTest {
 
   private static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading) {
     return PreparedBake.fromSource(
-        target, source, reading, Pairing.all(target), Optional.of(CLOSE), 2, Progress.NONE);
+        target, source, reading, Pairing.all(target), Optional.of(CLOSE), Map.of(), 2, Progress.NONE);
   }
 
   @Test
@@ -332,7 +333,7 @@ class SheetBakeTest {
     assertThat(named.unpairedSource()).containsExactly("lid_high");
     PreparedBake paired =
         PreparedBake.fromSource(
-            target, source, reading, named, Optional.of(CLOSE), 1, Progress.NONE);
+            target, source, reading, named, Optional.of(CLOSE), Map.of(), 1, Progress.NONE);
     assertThat(bake(paired, target, settings).maps().texelsOfGroup(2)).containsExactly(0, 16, 0);
   }
 

@@ -23,6 +23,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -113,7 +114,14 @@ public class SheetBakes {
         pairing == null
             ? PreparedBake.fromTarget(target, reading)
             : PreparedBake.fromSource(
-                target, readMesh, reading, pairing, reach(settings), Parallel.cores(), progress);
+                target,
+                readMesh,
+                reading,
+                pairing,
+                reach(settings),
+                Map.of(),
+                Parallel.cores(),
+                progress);
     SheetSettings sampling =
         new SheetSettings(
             settings.size(), settings.size(), settings.samples(), false, Parallel.cores());

@@ -1,0 +1,93 @@
+package idiotaxa.bench;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.SheetMaps;
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/** Adaptive samples beside all samples in every texel, on the demo's models: agreement and time. */
+final class AgreementBench implements Main.Benchmark {
+  private static final int SIZE = 2048;
+  private static final int[] SAMPLES = {4, 16, 64};
+
+  @Override
+  public void run() {
+    System.out.printf(
+        "Adaptive against exact, %d² texels, warm; agreement of the crisp map over covered texels%n%n",
+        SIZE);
+    System.out.println(
+        "| model | samples | adaptive, s | exact, s | times faster | rays, million | exact rays,"
+            + " million | agreement |");
+    System.out.println("|---|---|---|---|---|---|---|---|");
+    Mesh buoy = ChannelMarkerBuoy.source(SaltmarshPalette.create());
+    compare("buoy, vertex colours", ChannelMarkerBuoy.target(), buoy, IdOrigin.VERTEX_COLORS);
+    compare("buoy, parts", ChannelMarkerBuoy.target(), buoy, IdOrigin.PARTS);
+    System.out.println();
+  }
+
+  private static void compare(String name, Mesh target, Mesh source, IdOrigin origin) {
+    OriginReading reading = Origins.read(source, origin, List.of());
+    Pairing pairing = Pairing.fitting(target, source);
+    PreparedBake prepared =
+        PreparedBake.fromSource(
+            target,
+            source,
+            reading,
+            pairing,
+            Optional.empty(),
+            Map.of(),
+            Parallel.cores(),
+            Progress.NONE);
+    Sheet sheet = SheetLayout.fitting(target).divide(target).get(0);
+    for (int samples : SAMPLES) {
+      bake(prepared, sheet, samples, false);
+      BakedSheet adaptive = bake(prepared, sheet, samples, false);
+      BakedSheet exact = bake(prepared, sheet, samples, true);
+      System.out.printf(
+          Locale.ROOT,
+          "| %s | %d | %.2f | %.2f | %.1f | %.2f | %.2f | %.4f %% |%n",
+          name,
+          samples,
+          adaptive.report().millis() / 1e3,
+          exact.report().millis() / 1e3,
+          exact.report().millis() / (double) adaptive.report().millis(),
+          adaptive.report().rays() / 1e6,
+          exact.report().rays() / 1e6,
+          100 * agreement(adaptive.maps(), exact.maps()));
+    }
+  }
+
+  private static BakedSheet bake(
+      PreparedBake prepared, Sheet sheet, int samples, boolean isExact) {
+    SheetSettings settings =
+        new SheetSettings(SIZE, SIZE, samples, isExact, Parallel.cores());
+    return prepared.bake(sheet, settings, Progress.NONE);
+  }
+
+  private static double agreement(SheetMaps a, SheetMaps b) {
+    long covered = 0;
+    long same = 0;
+    for (int i = 0; i < a.groups().length; i++) {
+      if (b.groups()[i] != SheetMaps.UNCOVERED) {
+        covered++;
+        same += a.groups()[i] == b.groups()[i] ? 1 : 0;
+      }
+    }
+    return same / (double) covered;
+  }
+}

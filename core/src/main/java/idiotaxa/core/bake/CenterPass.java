@@ -1,0 +1,201 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.array.IntList;
+
+/**
+ * Reads the groups at the texel centres of a tile. Squares in which all that rays can meet is of one
+ * group are decided as a whole, after a few rays have shown that they hit; others are quartered, down
+ * to single texels. Scratch of one thread.
+ */
+final class CenterPass {
+  private static final int LARGEST = 16;
+  private static final int SMALLEST = DecidedSquares.SIDE;
+  private static final int MAX_OWNERS = 6;
+  /** In a square that is decided as a whole every fourth texel both ways is read all the same. */
+  private static final int PROBE_STEP = 4;
+
+  private static final int PROBE_OFFSET = 1;
+
+  private final SurfaceSampler sampler;
+  private final TileOwners owners;
+  private final char[] groups;
+  private final int width;
+  private final boolean isExact;
+  private final SampleCounts counts;
+  private final DecidedSquares decided;
+  private final IntList missed = new IntList();
+  private final int[] ownersOfSquare = new int[MAX_OWNERS];
+
+  /**
+   * @param groups crisp plane, to be filled where a centre has an owner
+   * @param isExact every centre by its own ray
+   */
+  CenterPass(
+      SurfaceSampler sampler,
+      TileOwners owners,
+      char[] groups,
+      int width,
+      boolean isExact,
+      SampleCounts counts,
+      DecidedSquares decided) {
+    this.sampler = sampler;
+    this.owners = owners;
+    this.groups = groups;
+    this.width = width;
+    this.isExact = isExact;
+    this.counts = counts;
+    this.decided = decided;
+  }
+
+  /** Texels of all tiles so far whose own ray missed. */
+  IntList missed() {
+    return missed;
+  }
+
+  /** Reads the tile whose owners have been found. */
+  void read() {
+    for (int y = owners.fromY(); y < owners.toY(); y += LARGEST) {
+      for (int x = owners.fromX(); x < owners.toX(); x += LARGEST) {
+        if (isExact) {
+          readSquare(x, y, LARGEST);
+        } else {
+          decide(x, y, LARGEST);
+        }
+      }
+    }
+    countOverlaps();
+  }
+
+  private void decide(int x, int y, int size) {
+    int found = findOwners(x, y, size);
+    if (found == 0) {
+      return;
+    }
+    if (found <= MAX_OWNERS && fillSquare(x, y, size, found)) {
+      return;
+    }
+    if (size == SMALLEST) {
+      readSquare(x, y, size);
+      return;
+    }
+    int half = size / 2;
+    decide(x, y, half);
+    decide(x + half, y, half);
+    decide(x, y + half, half);
+    decide(x + half, y + half, half);
+  }
+
+  /** Collects the distinct owners in a square; more than {@link #MAX_OWNERS} are not counted. */
+  private int findOwners(int x, int y, int size) {
+    int found = 0;
+    int last = TileOwners.NOBODY;
+    for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
+      for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
+        int owner = owners.at(tx, ty);
+        if (owner == TileOwners.NOBODY || owner == last || isAmong(owner, found)) {
+          continue;
+        }
+        if (found == MAX_OWNERS) {
+          return MAX_OWNERS + 1;
+        }
+        ownersOfSquare[found++] = owner;
+        last = owner;
+      }
+    }
+    return found;
+  }
+
+  private boolean isAmong(int owner, int found) {
+    for (int i = 0; i < found; i++) {
+      if (ownersOfSquare[i] == owner) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean fillSquare(int x, int y, int size, int found) {
+    sampler.clearRegion();
+    for (int i = 0; i < found; i++) {
+      if (!sampler.addSquare(ownersOfSquare[i], x, y, size)) {
+        return false;
+      }
+    }
+    int group = sampler.groupOfRegion();
+    if (group < 0 || !isHitByProbes(x, y, size, group)) {
+      return false;
+    }
+    decided.add(x, y, size);
+    for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
+      for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
+        int owner = owners.at(tx, ty);
+        if (owner != TileOwners.NOBODY) {
+          groups[ty * width + tx] = (char) group;
+          counts.countCenter(sampler.partOf(owner), group);
+        }
+      }
+    }
+    return true;
+  }
+
+  private boolean isHitByProbes(int x, int y, int size, int group) {
+    int probes = 0;
+    for (int ty = y + PROBE_OFFSET; ty < Math.min(y + size, owners.toY()); ty += PROBE_STEP) {
+      for (int tx = x + PROBE_OFFSET; tx < Math.min(x + size, owners.toX()); tx += PROBE_STEP) {
+        if (owners.at(tx, ty) != TileOwners.NOBODY) {
+          probes++;
+          if (!hits(tx, ty, group)) {
+            return false;
+          }
+        }
+      }
+    }
+    return probes > 0 || isFirstHit(x, y, size, group);
+  }
+
+  private boolean isFirstHit(int x, int y, int size, int group) {
+    for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
+      for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
+        if (owners.at(tx, ty) != TileOwners.NOBODY) {
+          return hits(tx, ty, group);
+        }
+      }
+    }
+    return false;
+  }
+
+  private boolean hits(int x, int y, int group) {
+    int read = sampler.readCenter(owners.at(x, y), x, y);
+    return SurfaceSampler.isHit(read) && read == group;
+  }
+
+  private void readSquare(int x, int y, int size) {
+    for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
+      for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
+        int owner = owners.at(tx, ty);
+        if (owner != TileOwners.NOBODY) {
+          int read = sampler.readCenter(owner, tx, ty);
+          groups[ty * width + tx] = SurfaceSampler.crisp(read);
+          counts.countCenter(sampler.partOf(owner), read);
+          if (!SurfaceSampler.isHit(read)) {
+            missed.add(ty * width + tx);
+          }
+        }
+      }
+    }
+  }
+
+  /** A second owner is a conflict when it would have given another group. */
+  private void countOverlaps() {
+    IntList doubled = owners.doubled();
+    int last = -1;
+    for (int d = 0; d < doubled.size(); d += 2) {
+      int texel = doubled.get(d);
+      int owner = doubled.get(d + 1);
+      int read = sampler.readCenter(owner, texel % width, texel / width);
+      boolean isConflict = SurfaceSampler.crisp(read) != groups[texel];
+      counts.countOverlap(sampler.partOf(owner), texel != last, isConflict);
+      last = texel;
+    }
+  }
+}

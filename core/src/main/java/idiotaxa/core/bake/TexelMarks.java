@@ -1,0 +1,90 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.array.Parallel;
+import java.util.Arrays;
+
+/** Texels that need more than one sample, one bit each. */
+final class TexelMarks {
+  /** Rows of a band; 64 of them fill whole words whatever the width, so that bands do not meet. */
+  private static final int BAND = 64;
+
+  private final int width;
+  private final int height;
+  private final long[] bits;
+
+  TexelMarks(int width, int height) {
+    this.width = width;
+    this.height = height;
+    bits = new long[(width * height + 63) / 64];
+  }
+
+  void mark(int texel) {
+    bits[texel >> 6] |= 1L << texel;
+  }
+
+  boolean isMarked(int texel) {
+    return (bits[texel >> 6] & 1L << texel) != 0;
+  }
+
+  void markAll() {
+    Arrays.fill(bits, -1L);
+  }
+
+  /** Marks every texel of which one of the eight neighbours has another value. */
+  void markDisagreement(char[] groups, int threads) {
+    Parallel.run(
+        (height + BAND - 1) / BAND,
+        threads,
+        (band, worker) -> {
+          int from = band * BAND;
+          int to = Math.min(height, from + BAND);
+          for (int y = from; y < to; y++) {
+            markAlongRow(groups, y);
+            if (y > 0) {
+              markBetween(groups, y - 1, y, y == from, false);
+            }
+            if (y == to - 1 && to < height) {
+              markBetween(groups, y, to, false, true);
+            }
+          }
+        });
+  }
+
+  private void markAlongRow(char[] groups, int y) {
+    for (int i = y * width; i < (y + 1) * width - 1; i++) {
+      if (groups[i] != groups[i + 1]) {
+        mark(i);
+        mark(i + 1);
+      }
+    }
+  }
+
+  /** Compares two rows upright and across, and marks in those that belong to the band. */
+  private void markBetween(
+      char[] groups, int upper, int lower, boolean isUpperForeign, boolean isLowerForeign) {
+    int up = upper * width;
+    int low = lower * width;
+    for (int x = 0; x < width; x++) {
+      boolean isUpright = groups[up + x] != groups[low + x];
+      boolean hasNext = x + 1 < width;
+      boolean isDown = hasNext && groups[up + x] != groups[low + x + 1];
+      boolean isUp = hasNext && groups[up + x + 1] != groups[low + x];
+      if (isUpright || isDown || isUp) {
+        if (!isUpperForeign) {
+          markIf(isUpright || isDown, up + x);
+          markIf(isUp, up + x + 1);
+        }
+        if (!isLowerForeign) {
+          markIf(isUpright || isUp, low + x);
+          markIf(isDown, low + x + 1);
+        }
+      }
+    }
+  }
+
+  private void markIf(boolean isMeant, int texel) {
+    if (isMeant) {
+      mark(texel);
+    }
+  }
+}

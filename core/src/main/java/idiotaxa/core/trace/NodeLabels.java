@@ -1,0 +1,65 @@
+package idiotaxa.core.trace;
+
+import java.util.function.IntUnaryOperator;
+
+/**
+ * Which labels the triangles below a node of a {@link Bvh} have: one for each child, or that they are
+ * mixed. Two bytes a child.
+ */
+public final class NodeLabels {
+  /** Several labels, or a triangle that has no single one. */
+  public static final char MIXED = 0xFFFF;
+
+  private final char[] ofChild;
+  private final char[] ofSlot;
+
+  private NodeLabels(char[] ofChild, char[] ofSlot) {
+    this.ofChild = ofChild;
+    this.ofSlot = ofSlot;
+  }
+
+  /**
+   * @param labelOfTriangle of every triangle of the mesh, 0 … 65534, or {@link #MIXED}
+   */
+  public static NodeLabels of(Bvh bvh, IntUnaryOperator labelOfTriangle) {
+    char[] ofSlot = new char[bvh.triangleCount()];
+    for (int s = 0; s < ofSlot.length; s++) {
+      ofSlot[s] = (char) labelOfTriangle.applyAsInt(bvh.triangleOfSlot[s]);
+    }
+    NodeLabels labels = new NodeLabels(new char[2 * bvh.nodeCount()], ofSlot);
+    labels.collect(bvh);
+    return labels;
+  }
+
+  /** From the last node to the first: children stand behind their parents. */
+  private void collect(Bvh bvh) {
+    for (int node = bvh.nodeCount() - 1; node >= 0; node--) {
+      for (int side = 0; side < 2; side++) {
+        int ref = bvh.ref(node * Bvh.NODE, side);
+        ofChild[2 * node + side] = LeafRef.isLeaf(ref) ? ofLeaf(ref) : ofNode(ref / Bvh.NODE);
+      }
+    }
+  }
+
+  private char ofLeaf(int ref) {
+    int first = LeafRef.firstSlot(ref);
+    char label = ofSlot[first];
+    for (int s = first + 1; s < first + LeafRef.count(ref); s++) {
+      label = ofSlot[s] == label ? label : MIXED;
+    }
+    return label;
+  }
+
+  private char ofNode(int node) {
+    return ofChild[2 * node] == ofChild[2 * node + 1] ? ofChild[2 * node] : MIXED;
+  }
+
+  /** Label of the left (0) or right (1) child of the node at an index of {@link Bvh#nodes}. */
+  char ofChild(int node, int side) {
+    return ofChild[node / Bvh.NODE * 2 + side];
+  }
+
+  char ofSlot(int slot) {
+    return ofSlot[slot];
+  }
+}

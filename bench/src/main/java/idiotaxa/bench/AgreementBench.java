@@ -6,18 +6,20 @@ import idiotaxa.core.bake.IdOrigin;
 import idiotaxa.core.bake.OriginReading;
 import idiotaxa.core.bake.Origins;
 import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PairingRules;
 import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.RayPlan;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.SheetLayout;
 import idiotaxa.core.bake.SheetMaps;
 import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.bake.TracedSource;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 
 /** Adaptive samples beside all samples in every texel, on the demo's models: agreement and time. */
@@ -42,15 +44,13 @@ final class AgreementBench implements Main.Benchmark {
 
   private static void compare(String name, Mesh target, Mesh source, IdOrigin origin) {
     OriginReading reading = Origins.read(source, origin, List.of());
-    Pairing pairing = Pairing.fitting(target, source);
+    Pairing pairing = Pairing.fitting(target, source, PairingRules.PLAIN);
     PreparedBake prepared =
         PreparedBake.fromSource(
             target,
-            source,
+            TracedSource.of(source, Parallel.cores()),
             reading,
-            pairing,
-            Optional.empty(),
-            Map.of(),
+            new RayPlan(pairing, Optional.empty()),
             Parallel.cores(),
             Progress.NONE);
     Sheet sheet = SheetLayout.fitting(target).divide(target).get(0);

@@ -6,10 +6,13 @@ import idiotaxa.core.bake.NearestCovered;
 import idiotaxa.core.bake.OriginReading;
 import idiotaxa.core.bake.Origins;
 import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PairingRules;
 import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.RayPlan;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.TracedSource;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.format.FileBundle;
 import idiotaxa.core.format.MeshFiles;
@@ -30,8 +33,8 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -93,6 +96,11 @@ final class BakeCommand implements Callable<Integer> {
     List<Path> readFrom = sourceFiles.isEmpty() ? List.of(targetFile) : sourceFiles;
     List<Mesh> read = sourceFiles.isEmpty() ? List.of(target) : readSources();
     Mesh source = MeshMerger.merge(read);
+    // Begun beside the reading of the origin, which keeps one core only.
+    CompletableFuture<TracedSource> traced =
+        sourceFiles.isEmpty()
+            ? null
+            : CompletableFuture.supplyAsync(() -> TracedSource.of(source, sampling.threads()));
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(source);
@@ -101,17 +109,15 @@ final class BakeCommand implements Callable<Integer> {
             ? Origins.texture(source, readTextures(readFrom, read), palette.groups())
             : Origins.read(source, origin, palette.groups());
     noteReading(reading);
-    Pairing pairing = sourceFiles.isEmpty() ? null : choosePairing(target, source);
+    Pairing pairing = traced == null ? null : choosePairing(target, source);
     PreparedBake prepared =
-        pairing == null
+        traced == null
             ? PreparedBake.fromTarget(target, reading)
             : PreparedBake.fromSource(
                 target,
-                source,
+                built(traced, times),
                 reading,
-                pairing,
-                sampling.reach(),
-                Map.of(),
+                new RayPlan(pairing, sampling.reach()),
                 sampling.threads(),
                 times);
     List<BakedSheet> sheets = bakeSheets(target, prepared, times);
@@ -134,6 +140,11 @@ final class BakeCommand implements Callable<Integer> {
     sink.put("report.json", stream -> stream.write(report.json()));
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
     return isStrict && report.needsALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
+  }
+
+  private static TracedSource built(CompletableFuture<TracedSource> traced, Progress progress) {
+    progress.at("building the hierarchy", 0);
+    return traced.join();
   }
 
   private void checkArguments() {
@@ -205,9 +216,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private Pairing choosePairing(Mesh target, Mesh source) {
     Pairing pairing =
-        pair == null
-            ? Pairing.fitting(target, source)
-            : pair.equals("all") ? Pairing.all(target) : Pairing.byNames(target, source);
+        Pairing.of(pair == null ? "fitting" : pair, target, source, PairingRules.PLAIN);
     notes.add("pairing " + pairing.word());
     if (!pairing.unpairedTarget().isEmpty()) {
       notes.add("target parts without partner: " + String.join(", ", pairing.unpairedTarget()));

@@ -14,6 +14,8 @@ final class ColorSnap {
   private final double tolerance;
   private final Map<Integer, Integer> groupOfColor = new HashMap<>();
   private final Set<Integer> strays = new LinkedHashSet<>();
+  private int lastColor = -1;
+  private int lastGroup;
 
   /**
    * @param tolerance 8-bit RGB distance
@@ -28,7 +30,12 @@ final class ColorSnap {
    * @return a group number, {@link Group#UNCLAIMED} for a stray
    */
   int groupOf(int color) {
-    return groupOfColor.computeIfAbsent(color, this::search);
+    // Most corners have the colour of the one before; that needs no look into the map.
+    if (color != lastColor) {
+      lastColor = color;
+      lastGroup = groupOfColor.computeIfAbsent(color, this::search);
+    }
+    return lastGroup;
   }
 
   private int search(int color) {

@@ -1,8 +1,5 @@
 package idiotaxa.core.bake;
 
-import java.util.Arrays;
-import java.util.BitSet;
-
 /**
  * Shares of the texels that more than one group has, kept sparse: all others belong wholly to their
  * crisp group. The shares of a texel sum to 255.
@@ -12,7 +9,6 @@ public final class Coverage {
   private final int[] start;
   private final char[] groups;
   private final byte[] shares;
-  private final BitSet isShared = new BitSet();
 
   /**
    * @param texels ascending
@@ -25,9 +21,6 @@ public final class Coverage {
     this.start = start;
     this.groups = groups;
     this.shares = shares;
-    for (int texel : texels) {
-      isShared.set(texel);
-    }
   }
 
   /** No texel is shared. */
@@ -40,14 +33,8 @@ public final class Coverage {
     return texels.length;
   }
 
-  /** Index of a shared texel's entries, negative where one group has it all. */
-  public int find(int texel) {
-    // Almost no texel is shared: a bit answers that without a search.
-    return isShared.get(texel) ? Arrays.binarySearch(texels, texel) : -1;
-  }
-
-  /** Coverage 0 … 255 of all groups of a set in the shared texel {@code index} of {@link #find}. */
-  public int sumOf(int index, boolean[] isInSet) {
+  /** Coverage 0 … 255 of all groups of a set in the shared texel {@code index}. */
+  int sumOf(int index, boolean[] isInSet) {
     int sum = 0;
     for (int e = start[index]; e < start[index + 1]; e++) {
       if (groups[e] < isInSet.length && isInSet[groups[e]]) {
@@ -57,6 +44,7 @@ public final class Coverage {
     return sum;
   }
 
+  /** Index of the shared texel. */
   int[] texels() {
     return texels;
   }

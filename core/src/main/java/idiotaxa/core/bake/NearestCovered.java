@@ -14,7 +14,10 @@ public final class NearestCovered {
   /** No covered texel within the radius. */
   public static final int NONE = -1;
 
-  private static final int BAND = 256;
+  /** Rows that one thread does in a row: 64 of them fill whole words of bits, whatever the width. */
+  static final int BAND = 64;
+
+  private static final int COLUMNS = 256;
   private static final char NO_ROW = 0xFFFF;
 
   private final int width;
@@ -22,45 +25,56 @@ public final class NearestCovered {
   private final int radius;
   private final char[] groups;
   private final char[] nearRow;
-  private final int[] nearest;
+  private final RowSink sink;
 
-  private NearestCovered(char[] groups, int width, int height, int radius) {
+  private NearestCovered(char[] groups, int width, int height, int radius, RowSink sink) {
     this.groups = groups;
     this.width = width;
     this.height = height;
     this.radius = radius;
     nearRow = new char[width * height];
-    nearest = new int[width * height];
+    this.sink = sink;
+  }
+
+  /** Takes what was found, row by row; the rows of a {@link #BAND} come from one thread, in order. */
+  interface RowSink {
+    /**
+     * @param nearest index of the covered texel to copy from; the texel itself where it is covered;
+     *     {@link #NONE} beyond the radius. To be read before returning
+     */
+    void row(int y, int[] nearest);
   }
 
   /**
    * @param groups one value a texel, {@link SheetMaps#UNCOVERED} where nothing is
    * @param radius texels, at least 0, or {@link #EVERYWHERE}
-   * @return index of the covered texel to copy from; the texel itself where it is covered; {@link
-   *     #NONE} beyond the radius
    */
-  public static int[] of(char[] groups, int width, int height, int radius, int threads) {
+  static void search(
+      char[] groups, int width, int height, int radius, int threads, RowSink sink) {
     if (radius < 0) {
       throw new IllegalArgumentException("padding must not be negative, got " + radius + " px");
     }
-    NearestCovered search = new NearestCovered(groups, width, height, radius);
+    NearestCovered search = new NearestCovered(groups, width, height, radius, sink);
     Parallel.run(
-        (width + BAND - 1) / BAND, threads, (band, worker) -> search.sweepColumns(band * BAND));
+        (width + COLUMNS - 1) / COLUMNS,
+        threads,
+        (band, worker) -> search.sweepColumns(band * COLUMNS));
     RowScratch[] scratch = new RowScratch[threads];
     Parallel.run(
-        height,
+        (height + BAND - 1) / BAND,
         threads,
-        (row, worker) -> {
+        (band, worker) -> {
           if (scratch[worker] == null) {
             scratch[worker] = search.new RowScratch();
           }
-          scratch[worker].envelope(row);
+          for (int y = band * BAND; y < Math.min(height, (band + 1) * BAND); y++) {
+            scratch[worker].envelope(y);
+          }
         });
-    return search.nearest;
   }
 
   private void sweepColumns(int fromX) {
-    int toX = Math.min(width, fromX + BAND);
+    int toX = Math.min(width, fromX + COLUMNS);
     for (int y = 0; y < height; y++) {
       for (int x = fromX; x < toX; x++) {
         int i = y * width + x;
@@ -84,6 +98,7 @@ public final class NearestCovered {
     private final int[] site = new int[width];
     private final long[] siteHeightSq = new long[width];
     private final int[] begin = new int[width];
+    private final int[] nearest = new int[width];
 
     void envelope(int y) {
       int top = -1;
@@ -143,8 +158,9 @@ public final class NearestCovered {
           s--;
         }
         boolean isFound = s >= 0 && valueAt(s, x) <= radiusSq;
-        nearest[base + x] = isFound ? nearRow[base + site[s]] * width + site[s] : NONE;
+        nearest[x] = isFound ? nearRow[base + site[s]] * width + site[s] : NONE;
       }
+      sink.row(y, nearest);
     }
   }
 }

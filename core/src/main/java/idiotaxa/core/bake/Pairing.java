@@ -1,85 +1,84 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.group.NameStem;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.Part;
-import idiotaxa.core.trace.PartFilter;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 
 /** Which source parts may be hit from which target part. */
 public final class Pairing {
   private final String word;
   private final long[][] allowedOfTargetPart;
-  private final List<String> unpairedTarget;
-  private final List<String> unpairedSource;
+  private final List<Row> rows;
+  private final List<Unpaired> unpairedSource;
 
-  private Pairing(
-      String word,
-      long[][] allowedOfTargetPart,
-      List<String> unpairedTarget,
-      List<String> unpairedSource) {
-    this.word = word;
-    this.allowedOfTargetPart = allowedOfTargetPart;
-    this.unpairedTarget = unpairedTarget;
-    this.unpairedSource = unpairedSource;
-  }
-
-  /** Every source part may be hit from every target part. */
-  public static Pairing all(Mesh target) {
-    return new Pairing("all", new long[target.parts().size()][], List.of(), List.of());
-  }
-
-  /** By names where every target part finds a partner, else all. */
-  public static Pairing fitting(Mesh target, Mesh source) {
-    Pairing byNames = byNames(target, source);
-    return byNames.unpairedTarget.isEmpty() ? byNames : all(target);
+  /** How a target part came to its partners. */
+  public enum By {
+    /** Every source part may be hit. */
+    ALL,
+    /** Equal names, without case and affixes. */
+    NAME,
+    /** Equal names without trailing numbers. */
+    NAME_WITHOUT_NUMBER,
+    /** A link made by hand. */
+    LINK,
+    /** No partner: its texels would be missed. */
+    NONE
   }
 
   /**
-   * Pairs by name: equal without case and low/high affixes; else, for names that are unique then,
-   * equal without trailing numbers too.
+   * A target part with its partners.
+   *
+   * @param sourceParts names, several where several parts have one name
+   * @param proposal of an unpaired part: the source part with the nearest name, null if none is near
    */
-  public static Pairing byNames(Mesh target, Mesh source) {
-    Map<String, List<Integer>> exact = new HashMap<>();
-    Map<String, List<Integer>> loose = new HashMap<>();
-    for (int s = 0; s < source.parts().size(); s++) {
-      String name = source.parts().get(s).name();
-      exact.computeIfAbsent(NameStem.of(name), k -> new ArrayList<>()).add(s);
-      loose.computeIfAbsent(NameStem.withoutNumber(name), k -> new ArrayList<>()).add(s);
-    }
-    Map<String, Integer> targetsOfLoose = new HashMap<>();
-    for (Part part : target.parts()) {
-      targetsOfLoose.merge(NameStem.withoutNumber(part.name()), 1, Integer::sum);
-    }
-    long[][] allowed = new long[target.parts().size()][];
-    boolean[] isSourcePaired = new boolean[source.parts().size()];
-    List<String> unpairedTarget = new ArrayList<>();
-    for (int t = 0; t < allowed.length; t++) {
-      String name = target.parts().get(t).name();
-      String looseName = NameStem.withoutNumber(name);
-      List<Integer> partners = exact.getOrDefault(NameStem.of(name), List.of());
-      if (partners.isEmpty() && targetsOfLoose.get(looseName) == 1) {
-        partners = loose.getOrDefault(looseName, List.of());
-      }
-      allowed[t] = PartFilter.none(source.parts().size());
-      for (int s : partners) {
-        PartFilter.allow(allowed[t], s);
-        isSourcePaired[s] = true;
-      }
-      if (partners.isEmpty()) {
-        unpairedTarget.add(name);
-      }
-    }
-    List<String> unpairedSource = new ArrayList<>();
-    for (int s = 0; s < isSourcePaired.length; s++) {
-      if (!isSourcePaired[s]) {
-        unpairedSource.add(source.parts().get(s).name());
-      }
-    }
-    return new Pairing("names", allowed, unpairedTarget, unpairedSource);
+  public record Row(String targetPart, By by, List<String> sourceParts, String proposal) {}
+
+  /**
+   * A source part that no ray may hit.
+   *
+   * @param proposal the target part with the nearest name, null if none is near
+   */
+  public record Unpaired(String part, String proposal) {}
+
+  Pairing(
+      String word, long[][] allowedOfTargetPart, List<Row> rows, List<Unpaired> unpairedSource) {
+    this.word = word;
+    this.allowedOfTargetPart = allowedOfTargetPart;
+    this.rows = rows;
+    this.unpairedSource = unpairedSource;
+  }
+
+  /** Every source part may be hit from every target part, but for those that are linked by hand. */
+  public static Pairing all(Mesh target, Mesh source, PairingRules rules) {
+    return new PartMatcher(target, source, rules).all();
+  }
+
+  /**
+   * Pairs by name: equal without case and affixes; else, for names that are unique then, equal without
+   * trailing numbers too.
+   */
+  public static Pairing byNames(Mesh target, Mesh source, PairingRules rules) {
+    return new PartMatcher(target, source, rules).byNames();
+  }
+
+  /** By names where every target part finds a partner, else all. */
+  public static Pairing fitting(Mesh target, Mesh source, PairingRules rules) {
+    Pairing byNames = byNames(target, source, rules);
+    return byNames.unpairedTarget().isEmpty() ? byNames : all(target, source, rules);
+  }
+
+  /**
+   * @param word {@code names}, {@code all} or {@code fitting}
+   */
+  public static Pairing of(String word, Mesh target, Mesh source, PairingRules rules) {
+    return switch (word) {
+      case "names" -> byNames(target, source, rules);
+      case "all" -> all(target, source, rules);
+      case "fitting" -> fitting(target, source, rules);
+      default ->
+          throw new IllegalArgumentException(
+              "Parts are paired by names, all or fitting, not by " + word + ".");
+    };
   }
 
   /** {@code names} or {@code all}, as command line, API and manifest say it. */
@@ -92,13 +91,24 @@ public final class Pairing {
     return allowedOfTargetPart[targetPart];
   }
 
+  /** One a target part, in the target's order. */
+  public List<Row> rows() {
+    return rows;
+  }
+
   /** Target parts without partner: their texels would be missed. */
   public List<String> unpairedTarget() {
-    return unpairedTarget;
+    List<String> names = new ArrayList<>();
+    for (Row row : rows) {
+      if (row.by() == By.NONE) {
+        names.add(row.targetPart());
+      }
+    }
+    return names;
   }
 
   /** Source parts that no ray may hit. */
-  public List<String> unpairedSource() {
+  public List<Unpaired> unpairedSource() {
     return unpairedSource;
   }
 }

@@ -1,10 +1,8 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.trace.Bvh;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 
@@ -31,29 +29,26 @@ public final class PreparedBake {
         target, () -> new SelfReader(reading.surface()), null, maxGroup(reading));
   }
 
-  /**
-   * Reads IDs from a source by rays.
-   *
-   * @param reach of every part that has none of its own; empty to measure it
-   * @param reachOfPart by name of target parts
-   */
+  /** Reads IDs from a source by rays. */
   public static PreparedBake fromSource(
       Mesh target,
-      Mesh source,
+      TracedSource source,
       OriginReading reading,
-      Pairing pairing,
-      Optional<Reach> reach,
-      Map<String, Reach> reachOfPart,
+      RayPlan plan,
       int threads,
       Progress progress) {
-    progress.at("building the hierarchy", 0);
-    Bvh bvh = Bvh.of(source, threads);
-    progress.at("measuring the reach", 0.5);
+    progress.at("measuring the reach", 0);
     Reach used =
-        reach.orElseGet(() -> new ReachMeasure(target, source, pairing).measure(bvh, threads));
+        plan.reach()
+            .orElseGet(
+                () -> new ReachMeasure(target, source, plan.pairing()).propose(threads));
     SourceSetup setup =
         new SourceSetup(
-            target, bvh, reading.surface(), new Reaches(used, reachOfPart), pairing);
+            target,
+            source.bvh(),
+            reading.surface(),
+            new Reaches(used, plan.reachOfPart()),
+            plan.pairing());
     return new PreparedBake(target, () -> new RayReader(setup), used, maxGroup(reading));
   }
 

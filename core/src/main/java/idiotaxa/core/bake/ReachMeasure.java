@@ -6,8 +6,12 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.ClosestPointQuery;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 
 /**
  * Measures how far the source lies outside and inside of the target, so that nobody types a distance
@@ -22,15 +26,16 @@ public final class ReachMeasure {
   private static final int POINTS = 40_000;
   private static final int BLOCK = 1000;
   private static final long SEED = 20_260_101L;
-  private static final double ENCLOSED = 0.999;
-  private static final double MARGIN = 1.05;
   /** Share of the target's diagonal beyond which two surfaces are not of the same thing. */
   private static final double FAR = 0.1;
   /** Least reach as a share of the diagonal, above the rounding of positions. */
   private static final double FLOOR = 5e-4;
 
+  /** Places that are told for each side. */
+  private static final int PLACES = 1000;
+
   private final Mesh target;
-  private final Mesh source;
+  private final TracedSource source;
   private final Pairing pairing;
   private final double far;
   private final double floor;
@@ -38,7 +43,7 @@ public final class ReachMeasure {
   /**
    * @param pairing what target points may look for; source points look for every part of the target
    */
-  public ReachMeasure(Mesh target, Mesh source, Pairing pairing) {
+  public ReachMeasure(Mesh target, TracedSource source, Pairing pairing) {
     this.target = target;
     this.source = source;
     this.pairing = pairing;
@@ -47,30 +52,85 @@ public final class ReachMeasure {
     floor = FLOOR * bounds.diagonal();
   }
 
-  /** The reach that encloses 99.9 % of the measured distances with 5 % margin. */
-  public Reach measure(Bvh sourceBvh, int threads) {
-    double[] fromTarget =
-        distances(
-            target, source, 1, threads, sourceBvh, true);
-    double[] fromSource =
-        distances(
-            source,
-            target,
-            -1,
-            threads,
-            Bvh.of(target, threads),
-            false);
-    double outward = Math.max(enclosing(fromTarget, 1), enclosing(fromSource, 1));
-    double inward = Math.max(enclosing(fromTarget, -1), enclosing(fromSource, -1));
-    return new Reach(Math.max(floor, outward * MARGIN), Math.max(floor, inward * MARGIN));
+  /** The reach for the whole alone. */
+  public Reach propose(int threads) {
+    return proposed(fromTarget(threads), fromSource(threads));
   }
 
-  /** Signed metres, positive where the source lies outside; NaN where nothing was found. */
-  private double[] distances(
-      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isPaired) {
+  private Reach proposed(Probes fromTarget, Probes fromSource) {
+    return new DistanceClasses(floor, fromTarget.distance, fromSource.distance).proposed();
+  }
+
+  private Probes fromTarget(int threads) {
+    return probe(target, source.mesh(), 1, threads, source.bvh(), true);
+  }
+
+  private Probes fromSource(int threads) {
+    return probe(source.mesh(), target, -1, threads, Bvh.of(target, threads), false);
+  }
+
+  public ReachSurvey measure(int threads) {
+    Probes fromTarget = fromTarget(threads);
+    Probes fromSource = fromSource(threads);
+    List<ReachSurvey.PartReach> parts = new ArrayList<>();
+    for (int p = 0; p < target.parts().size(); p++) {
+      DistanceClasses classes =
+          new DistanceClasses(floor, fromTarget.distancesOf(p), fromSource.distancesOf(p));
+      parts.add(classes.of(target.parts().get(p).name(), fromTarget.unmatchedOf(p)));
+    }
+    List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
+    farthest.addAll(places(fromSource, -1));
+    return new ReachSurvey(proposed(fromTarget, fromSource), parts, farthest);
+  }
+
+  private List<ReachSurvey.Place> places(Probes probes, int side) {
+    return IntStream.range(0, POINTS)
+        .filter(i -> probes.distance[i] * side > 0)
+        .boxed()
+        .sorted(Comparator.comparingDouble(i -> -probes.distance[i] * side))
+        .limit(PLACES)
+        .map(
+            i ->
+                new ReachSurvey.Place(
+                    target.parts().get(probes.part[i]).name(),
+                    probes.point[3 * i],
+                    probes.point[3 * i + 1],
+                    probes.point[3 * i + 2],
+                    probes.distance[i]))
+        .toList();
+  }
+
+  /** Points of one surface with what they found on the other. */
+  private static final class Probes {
+    /** Signed metres, positive where the source lies outside; NaN where nothing was found. */
+    private final double[] distance = new double[POINTS];
+
+    /** Target part on either end. */
+    private final int[] part = new int[POINTS];
+
+    private final float[] point = new float[3 * POINTS];
+
+    double[] distancesOf(int wanted) {
+      return IntStream.range(0, POINTS)
+          .filter(i -> part[i] == wanted)
+          .mapToDouble(i -> distance[i])
+          .toArray();
+    }
+
+    int unmatchedOf(int wanted) {
+      return (int)
+          IntStream.range(0, POINTS)
+              .filter(i -> part[i] == wanted && Double.isNaN(distance[i]))
+              .count();
+    }
+  }
+
+  private Probes probe(
+      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isFromTarget) {
     double[] cumulative = cumulativeAreas(from);
-    double[] out = new double[POINTS];
-    Arrays.fill(out, Double.NaN);
+    Probes out = new Probes();
+    Arrays.fill(out.distance, Double.NaN);
+    Arrays.fill(out.part, -1);
     if (cumulative.length == 0 || !(cumulative[cumulative.length - 1] > 0)) {
       return out;
     }
@@ -85,8 +145,10 @@ public final class ReachMeasure {
           for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
             int triangle = triangleAt(cumulative, (i + random.nextDouble()) / POINTS);
             int part = from.facePart()[from.triangleFace(triangle)];
-            long[] allowed = isPaired ? pairing.allowed(part) : null;
-            out[i] = sign * probe.signedDistance(triangle, random, far, allowed);
+            long[] allowed = isFromTarget ? pairing.allowed(part) : null;
+            out.distance[i] = sign * probe.signedDistance(triangle, random, far, allowed);
+            probe.copyPoint(out.point, 3 * i);
+            out.part[i] = isFromTarget ? part : probe.partOfFound(out.distance[i]);
           }
         });
     return out;
@@ -106,12 +168,6 @@ public final class ReachMeasure {
     double wanted = share * cumulative[cumulative.length - 1];
     int at = Arrays.binarySearch(cumulative, wanted);
     return Math.min(cumulative.length - 1, at < 0 ? -at - 1 : at + 1);
-  }
-
-  private static double enclosing(double[] distances, int side) {
-    double[] onSide =
-        Arrays.stream(distances).filter(d -> d * side >= 0).map(Math::abs).sorted().toArray();
-    return onSide.length == 0 ? 0 : onSide[(int) Math.floor((onSide.length - 1) * ENCLOSED)];
   }
 
   /** One thread's search from points of one mesh to the other. */
@@ -149,6 +205,17 @@ public final class ReachMeasure {
         found[axis] -= point[axis];
       }
       return Math.copySign(query.distance(), dot(found, fromNormal));
+    }
+
+    void copyPoint(float[] out, int at) {
+      for (int axis = 0; axis < 3; axis++) {
+        out[at + axis] = (float) point[axis];
+      }
+    }
+
+    /** Part of what was found, −1 where nothing was. */
+    int partOfFound(double distance) {
+      return Double.isNaN(distance) ? -1 : to.facePart()[to.triangleFace(query.triangle())];
     }
 
     private static void pointOf(Mesh mesh, int triangle, double w0, double w1, double[] out) {

@@ -42,49 +42,13 @@ public final class SheetMaps {
     return coverage;
   }
 
-  /** For every texel the one to copy from, see {@link NearestCovered}. */
-  public int[] padding(int radius, int threads) {
-    return NearestCovered.of(groups, width, height, radius, threads);
-  }
-
   /**
-   * Writes the group numbers of a row to {@code out}; unclaimed, missed and uncovered give 0.
+   * The maps with padding.
    *
-   * @param nearest from {@link #padding}, or null for the unpadded map
+   * @param radius texels, 0 for none, or {@link NearestCovered#EVERYWHERE}
    */
-  public void groupRow(int y, int[] nearest, char[] out) {
-    for (int x = 0; x < width; x++) {
-      int texel = from(y * width + x, nearest);
-      char group = texel < 0 ? UNCOVERED : groups[texel];
-      out[x] = group >= MISSED ? 0 : group;
-    }
-  }
-
-  /**
-   * Writes the coverage (0 … 255) that a set of groups has of a row's texels to {@code out}.
-   *
-   * @param isInSet by group number
-   * @param nearest from {@link #padding}, or null for the unpadded mask
-   */
-  public void coverageRow(int y, boolean[] isInSet, int[] nearest, byte[] out) {
-    for (int x = 0; x < width; x++) {
-      int texel = from(y * width + x, nearest);
-      out[x] = (byte) (texel < 0 ? 0 : coverageAt(texel, isInSet));
-    }
-  }
-
-  private static int from(int texel, int[] nearest) {
-    return nearest == null ? texel : nearest[texel];
-  }
-
-  /** Coverage 0 … 255 of a set of groups in one texel. */
-  public int coverageAt(int texel, boolean[] isInSet) {
-    int shared = coverage.find(texel);
-    if (shared >= 0) {
-      return coverage.sumOf(shared, isInSet);
-    }
-    char group = groups[texel];
-    return group < isInSet.length && isInSet[group] ? TexelVotes.FULL : 0;
+  public PaddedMaps padded(int radius, int threads) {
+    return PaddedMaps.of(this, radius, threads);
   }
 
   /** Texels of every group number, 0 for unclaimed; missed ones are not among them. */

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Locale;
 
 /** How much names resemble each other, word by word. */
-final class Likeness {
+public final class Likeness {
   /** More than this is worth proposing: one of two words, nearly letter by letter. */
-  static final double ENOUGH = 0.45;
+  public static final double ENOUGH = 0.45;
 
   /** Shorter words resemble each other by chance. */
   private static final int LEAST_LETTERS = 4;
@@ -15,14 +15,14 @@ final class Likeness {
   private Likeness() {}
 
   /** Words of letters only, lower case. */
-  static List<String> words(String name) {
+  public static List<String> words(String name) {
     return Arrays.stream(name.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"))
         .filter(w -> !w.isEmpty())
         .toList();
   }
 
   /** Mean over the words of a name of their likeness to the likest word of another, 0 … 1. */
-  static double of(List<String> words, List<String> others) {
+  public static double of(List<String> words, List<String> others) {
     double sum = 0;
     for (String word : words) {
       double best = 0;

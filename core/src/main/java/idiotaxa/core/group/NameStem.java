@@ -17,8 +17,19 @@ public final class NameStem {
 
   /** Without case and affixes: {@code Hull_LOW} and {@code hi_hull} both give {@code hull}. */
   public static String of(String name) {
-    String stem = name.strip().toLowerCase(Locale.ROOT);
-    for (String affix : AFFIXES) {
+    return of(name, List.of());
+  }
+
+  /**
+   * @param houseAffixes further suffixes and prefixes, in lower case, without the underscore
+   */
+  public static String of(String name, List<String> houseAffixes) {
+    return strip(strip(name.strip().toLowerCase(Locale.ROOT), houseAffixes), AFFIXES);
+  }
+
+  private static String strip(String name, List<String> affixes) {
+    String stem = name;
+    for (String affix : affixes) {
       if (stem.endsWith("_" + affix)) {
         stem = stem.substring(0, stem.length() - affix.length() - 1);
       }
@@ -31,7 +42,14 @@ public final class NameStem {
 
   /** {@link #of} without a trailing number: {@code bolt_07} gives {@code bolt}. */
   public static String withoutNumber(String name) {
-    String stem = of(name);
+    return withoutNumber(name, List.of());
+  }
+
+  /**
+   * @param houseAffixes as in {@link #of(String, List)}
+   */
+  public static String withoutNumber(String name, List<String> houseAffixes) {
+    String stem = of(name, houseAffixes);
     String shorter = TRAILING_NUMBER.matcher(stem).replaceFirst("");
     return shorter.isEmpty() ? stem : shorter;
   }

@@ -23,11 +23,18 @@ public final class VertexColorClusters {
     }
     Map<Integer, double[]> areaOfColor = new LinkedHashMap<>();
     int[] colors = mesh.cornerColor();
+    int lastColor = -1;
+    double[] lastArea = null;
     for (int t = 0; t < mesh.triangleCount(); t++) {
       double third = TriangleGeometry.area(mesh, t) / 3;
       for (int k = 0; k < 3; k++) {
         int rgb = colors[mesh.triangleCorner(t, k)] & 0xFFFFFF;
-        areaOfColor.computeIfAbsent(rgb, c -> new double[1])[0] += third;
+        // Most corners have the colour of the one before; that needs no look into the map.
+        if (rgb != lastColor) {
+          lastColor = rgb;
+          lastArea = areaOfColor.computeIfAbsent(rgb, c -> new double[1]);
+        }
+        lastArea[0] += third;
       }
     }
     return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
@@ -60,6 +67,9 @@ public final class VertexColorClusters {
   int ofFace(Mesh mesh, int face) {
     int from = mesh.faceStart()[face];
     int to = mesh.faceStart()[face + 1];
+    if (isOneColor(mesh, from, to)) {
+      return ofCorner(mesh, from);
+    }
     int best = 0;
     int bestCount = 0;
     for (int c = from; c < to; c++) {
@@ -74,6 +84,15 @@ public final class VertexColorClusters {
       }
     }
     return best;
+  }
+
+  private static boolean isOneColor(Mesh mesh, int from, int to) {
+    for (int c = from + 1; c < to; c++) {
+      if (mesh.cornerColor()[c] != mesh.cornerColor()[from]) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private int ofCorner(Mesh mesh, int corner) {

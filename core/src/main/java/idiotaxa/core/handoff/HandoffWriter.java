@@ -3,6 +3,7 @@ package idiotaxa.core.handoff;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.CancelledException;
 import idiotaxa.core.bake.NearestCovered;
+import idiotaxa.core.bake.PaddedMaps;
 import idiotaxa.core.bake.Progress;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.PngImage;
@@ -49,15 +50,12 @@ public final class HandoffWriter {
     for (BakedSheet sheet : request.sheets()) {
       int radius = request.settings().padding();
       progress.at("padding " + sheet.name(), written.size() / (double) expected);
-      int[] nearest =
-          radius == 0
-              ? null
-              : sheet
-                  .maps()
-                  .padding(radius < 0 ? NearestCovered.EVERYWHERE : radius, threads);
-      writeSheet(sheet, nearest, true);
+      writeSheet(
+          sheet,
+          sheet.maps().padded(radius < 0 ? NearestCovered.EVERYWHERE : radius, threads),
+          true);
       if (request.contents().hasUnpadded()) {
-        writeSheet(sheet, null, false);
+        writeSheet(sheet, sheet.maps().padded(0, threads), false);
       }
     }
     if (request.mesh() != null) {
@@ -68,8 +66,8 @@ public final class HandoffWriter {
     return List.copyOf(written);
   }
 
-  private void writeSheet(BakedSheet sheet, int[] nearest, boolean isPadded) throws IOException {
-    SheetImages images = new SheetImages(sheet.maps(), request.palette(), nearest);
+  private void writeSheet(BakedSheet sheet, PaddedMaps maps, boolean isPadded) throws IOException {
+    SheetImages images = new SheetImages(maps, request.palette());
     putImage(plan.idMap(sheet.name(), isPadded), images.idMap());
     putImage(plan.indexMap(sheet.name(), isPadded), images.indexMap());
     if (request.contents().hasMasks()) {

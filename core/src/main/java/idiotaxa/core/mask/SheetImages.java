@@ -1,6 +1,6 @@
 package idiotaxa.core.mask;
 
-import idiotaxa.core.bake.SheetMaps;
+import idiotaxa.core.bake.PaddedMaps;
 import idiotaxa.core.format.PngImage;
 import idiotaxa.core.group.Palette;
 import java.util.function.Supplier;
@@ -15,17 +15,12 @@ public final class SheetImages {
 
   private static final int MAX_GREY_8 = 255;
 
-  private final SheetMaps maps;
-  private final int[] nearest;
+  private final PaddedMaps maps;
   private final int[] colors;
   private final int maxNumber;
 
-  /**
-   * @param nearest from {@link SheetMaps#padding}, or null for unpadded images
-   */
-  public SheetImages(SheetMaps maps, Palette palette, int[] nearest) {
+  public SheetImages(PaddedMaps maps, Palette palette) {
     this.maps = maps;
-    this.nearest = nearest;
     maxNumber = palette.maxNumber();
     colors = palette.colorTable(BACKGROUND);
   }
@@ -38,7 +33,7 @@ public final class SheetImages {
         () -> {
           char[] groups = new char[maps.width()];
           return (y, out, offset) -> {
-            maps.groupRow(y, nearest, groups);
+            maps.groupRow(y, groups);
             for (int x = 0, at = offset; x < groups.length; x++, at += 3) {
               int rgb = colors[groups[x]];
               out[at] = (byte) (rgb >> 16);
@@ -58,7 +53,7 @@ public final class SheetImages {
         () -> {
           char[] groups = new char[maps.width()];
           return (y, out, offset) -> {
-            maps.groupRow(y, nearest, groups);
+            maps.groupRow(y, groups);
             int at = offset;
             for (char group : groups) {
               if (isWide) {
@@ -79,13 +74,7 @@ public final class SheetImages {
     return image(
         PngImage.Layout.GREY_8,
         false,
-        () -> {
-          byte[] row = new byte[maps.width()];
-          return (y, out, offset) -> {
-            maps.coverageRow(y, isInSet, nearest, row);
-            System.arraycopy(row, 0, out, offset, row.length);
-          };
-        });
+        () -> (y, out, offset) -> maps.coverageRow(y, isInSet, out, offset));
   }
 
   private PngImage image(

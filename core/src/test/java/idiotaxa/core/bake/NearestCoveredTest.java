@@ -17,7 +17,7 @@ class NearestCoveredTest {
   })
   void equalsBruteForce(int width, int height, int covered, int radius) {
     char[] groups = randomPlane(width, height, covered);
-    int[] nearest = NearestCovered.of(groups, width, height, radius, 2);
+    int[] nearest = search(groups, width, height, radius, 2);
     for (int y = 0; y < height; y++) {
       for (int x = 0; x < width; x++) {
         long expected = bruteForceDistanceSq(groups, width, x, y);
@@ -30,6 +30,18 @@ class NearestCoveredTest {
         }
       }
     }
+  }
+
+  private static int[] search(char[] groups, int width, int height, int radius, int threads) {
+    int[] out = new int[groups.length];
+    NearestCovered.search(
+        groups,
+        width,
+        height,
+        radius,
+        threads,
+        (y, nearest) -> System.arraycopy(nearest, 0, out, y * width, width));
+    return out;
   }
 
   private static char[] randomPlane(int width, int height, int covered) {
@@ -62,12 +74,12 @@ class NearestCoveredTest {
   void emptySheetStaysEmpty() {
     char[] groups = new char[12];
     Arrays.fill(groups, SheetMaps.UNCOVERED);
-    assertThat(NearestCovered.of(groups, 4, 3, NearestCovered.EVERYWHERE, 1)).containsOnly(-1);
+    assertThat(search(groups, 4, 3, NearestCovered.EVERYWHERE, 1)).containsOnly(-1);
   }
 
   @Test
   void negativeRadiusIsRefused() {
-    assertThatThrownBy(() -> NearestCovered.of(new char[1], 1, 1, -1, 1))
+    assertThatThrownBy(() -> search(new char[1], 1, 1, -1, 1))
         .hasMessageContaining("padding");
   }
 }

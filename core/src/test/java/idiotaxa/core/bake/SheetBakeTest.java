@@ -10,7 +10,6 @@ import idiotaxa.core.mesh.MeshBuilder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -39,7 +38,12 @@ class SheetBakeTest {
 
   private static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading) {
     return PreparedBake.fromSource(
-        target, source, reading, Pairing.all(target), Optional.of(CLOSE), Map.of(), 2, Progress.NONE);
+        target,
+        TracedSource.of(source, 2),
+        reading,
+        new RayPlan(Pairing.all(target, source, PairingRules.PLAIN), Optional.of(CLOSE)),
+        2,
+        Progress.NONE);
   }
 
   @Test
@@ -71,8 +75,8 @@ class SheetBakeTest {
     boolean[] one = {false, true, false};
     boolean[] two = {false, false, true};
     int middle = 3 + 1;
-    assertThat(maps.coverageAt(middle, one)).isEqualTo(128);
-    assertThat(maps.coverageAt(middle, two)).isEqualTo(127);
+    assertThat(maps.padded(0, 1).coverageAt(middle, one)).isEqualTo(128);
+    assertThat(maps.padded(0, 1).coverageAt(middle, two)).isEqualTo(127);
     assertThat((int) maps.groups()[middle]).isEqualTo(1);
   }
 
@@ -221,7 +225,7 @@ class SheetBakeTest {
       for (int g = 0; g < 5; g++) {
         boolean[] set = new boolean[5];
         set[g] = true;
-        sum += maps.coverageAt(texel, set);
+        sum += maps.padded(0, 1).coverageAt(texel, set);
       }
       assertThat(sum).isEqualTo(255);
     }
@@ -305,7 +309,7 @@ class SheetBakeTest {
     assertThat(baked.report().missed()).isEqualTo(20 * 8);
     assertThat(baked.report().fallback()).isEqualTo(20 * 2);
     char[] row = new char[20];
-    baked.maps().groupRow(3, null, row);
+    baked.maps().padded(0, 1).groupRow(3, row);
     assertThat(row[0]).isEqualTo((char) 1);
     assertThat(row[19]).isEqualTo((char) 0);
   }
@@ -329,11 +333,18 @@ class SheetBakeTest {
     SheetSettings settings = new SheetSettings(4, 4, 1, false, 1);
     assertThat(bake(fromSource(target, source, reading), target, settings).maps().texelsOfGroup(2))
         .containsExactly(0, 0, 16);
-    Pairing named = Pairing.byNames(target, source);
-    assertThat(named.unpairedSource()).containsExactly("lid_high");
+    Pairing named = Pairing.byNames(target, source, PairingRules.PLAIN);
+    assertThat(named.unpairedSource())
+        .extracting(Pairing.Unpaired::part)
+        .containsExactly("lid_high");
     PreparedBake paired =
         PreparedBake.fromSource(
-            target, source, reading, named, Optional.of(CLOSE), Map.of(), 1, Progress.NONE);
+            target,
+            TracedSource.of(source, 1),
+            reading,
+            new RayPlan(named, Optional.of(CLOSE)),
+            1,
+            Progress.NONE);
     assertThat(bake(paired, target, settings).maps().texelsOfGroup(2)).containsExactly(0, 16, 0);
   }
 
@@ -385,8 +396,11 @@ class SheetBakeTest {
     Shapes.grid(s, 4, 1, 0.03);
     Mesh source = s.build();
     Reach reach =
-        new ReachMeasure(target, source, Pairing.all(target))
-            .measure(idiotaxa.core.trace.Bvh.of(source, 1), 2);
+        new ReachMeasure(
+                target,
+                TracedSource.of(source, 1),
+                Pairing.all(target, source, PairingRules.PLAIN))
+            .propose(2);
     assertThat(reach.outward()).isBetween(0.0312, 0.0318);
     assertThat(reach.inward()).isLessThan(0.001);
   }

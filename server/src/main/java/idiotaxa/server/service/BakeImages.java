@@ -64,11 +64,10 @@ public class BakeImages {
             .orElseThrow(() -> new NotFoundException("sheet " + sheetName + " of bake", bakeId));
     SheetMaps maps = maps(sheet);
     int padding = json.readValue(bake.settings(), BakeSettings.class).padding();
-    int[] nearest =
-        isPadded && padding != 0
-            ? maps.padding(padding < 0 ? NearestCovered.EVERYWHERE : padding, Parallel.cores())
-            : null;
-    SheetImages images = new SheetImages(maps, groups.paletteOf(bake, "asset"), nearest);
+    int radius = isPadded ? padding < 0 ? NearestCovered.EVERYWHERE : padding : 0;
+    SheetImages images =
+        new SheetImages(
+            maps.padded(radius, Parallel.cores()), groups.paletteOf(bake, "asset"));
     PngImage image =
         switch (kind) {
           case "id" -> images.idMap();

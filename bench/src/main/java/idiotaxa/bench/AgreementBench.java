@@ -48,7 +48,7 @@ final class AgreementBench implements Main.Benchmark {
     PreparedBake prepared =
         PreparedBake.fromSource(
             target,
-            TracedSource.of(source, Parallel.cores()),
+            TracedSource.of(source, Parallel.cores(), Progress.NONE),
             reading,
             new RayPlan(pairing, Optional.empty()),
             Parallel.cores(),

@@ -100,7 +100,7 @@ final class BakeCommand implements Callable<Integer> {
     CompletableFuture<TracedSource> traced =
         sourceFiles.isEmpty()
             ? null
-            : CompletableFuture.supplyAsync(() -> TracedSource.of(source, sampling.threads()));
+            : CompletableFuture.supplyAsync(() -> TracedSource.of(source, sampling.threads(), Progress.NONE));
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(source);

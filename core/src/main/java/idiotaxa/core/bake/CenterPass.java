@@ -24,6 +24,8 @@ final class CenterPass {
   private final SampleCounts counts;
   private final DecidedSquares decided;
   private final IntList missed = new IntList();
+  private final IntList fallback = new IntList();
+  private final IntList conflicting = new IntList();
   private final int[] ownersOfSquare = new int[MAX_OWNERS];
 
   /**
@@ -50,6 +52,16 @@ final class CenterPass {
   /** Texels of all tiles so far whose own ray missed. */
   IntList missed() {
     return missed;
+  }
+
+  /** Those of {@link #missed} that took the closest point. */
+  IntList fallback() {
+    return fallback;
+  }
+
+  /** Texels of all tiles so far whose owners differ; a texel may occur several times. */
+  IntList conflicting() {
+    return conflicting;
   }
 
   /** Reads the tile whose owners have been found. */
@@ -180,6 +192,9 @@ final class CenterPass {
           if (!SurfaceSampler.isHit(read)) {
             missed.add(ty * width + tx);
           }
+          if (SurfaceSampler.isFallback(read)) {
+            fallback.add(ty * width + tx);
+          }
         }
       }
     }
@@ -195,6 +210,9 @@ final class CenterPass {
       int read = sampler.readCenter(owner, texel % width, texel / width);
       boolean isConflict = SurfaceSampler.crisp(read) != groups[texel];
       counts.countOverlap(sampler.partOf(owner), texel != last, isConflict);
+      if (isConflict) {
+        conflicting.add(texel);
+      }
       last = texel;
     }
   }

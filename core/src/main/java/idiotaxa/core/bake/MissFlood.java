@@ -37,14 +37,15 @@ final class MissFlood {
 
   /**
    * @param missed texels whose own ray missed; grows by those that are found
+   * @param fallback those of them that took the closest point; grows too
    */
-  void spread(IntList missed) {
+  void spread(IntList missed, IntList fallback) {
     for (int i = 0; i < missed.size(); i++) {
       int x = missed.get(i) % settings.width();
       int y = missed.get(i) / settings.width();
       for (int ny = Math.max(0, y - 1); ny <= Math.min(settings.height() - 1, y + 1); ny++) {
         for (int nx = Math.max(0, x - 1); nx <= Math.min(settings.width() - 1, x + 1); nx++) {
-          if (decided.contains(nx, ny) && isMissed(nx, ny)) {
+          if (decided.contains(nx, ny) && isMissed(nx, ny, fallback)) {
             missed.add(ny * settings.width() + nx);
           }
         }
@@ -53,7 +54,7 @@ final class MissFlood {
   }
 
   /** Reads a texel unless it was read before; whether its ray missed. */
-  private boolean isMissed(int x, int y) {
+  private boolean isMissed(int x, int y, IntList fallback) {
     int texel = y * settings.width() + x;
     if (groups[texel] == SheetMaps.UNCOVERED || isRead.get(texel)) {
       return false;
@@ -64,6 +65,9 @@ final class MissFlood {
     groups[texel] = SurfaceSampler.crisp(read);
     if (SurfaceSampler.isHit(read)) {
       return false;
+    }
+    if (SurfaceSampler.isFallback(read)) {
+      fallback.add(texel);
     }
     counts.countMiss(sampler.partOf(owner), read);
     return true;

@@ -12,13 +12,23 @@ import java.util.function.Supplier;
  */
 public final class PreparedBake {
   private final Mesh target;
+  private final Mesh read;
   private final Supplier<IdReader> readers;
+  private final Supplier<SourceColors.Finder> finders;
   private final Reach reach;
   private final int maxGroup;
 
-  private PreparedBake(Mesh target, Supplier<IdReader> readers, Reach reach, int maxGroup) {
+  private PreparedBake(
+      Mesh target,
+      Mesh read,
+      Supplier<IdReader> readers,
+      Supplier<SourceColors.Finder> finders,
+      Reach reach,
+      int maxGroup) {
     this.target = target;
+    this.read = read;
     this.readers = readers;
+    this.finders = finders;
     this.reach = reach;
     this.maxGroup = maxGroup;
   }
@@ -26,7 +36,12 @@ public final class PreparedBake {
   /** Reads IDs from the target itself. */
   public static PreparedBake fromTarget(Mesh target, OriginReading reading) {
     return new PreparedBake(
-        target, () -> new SelfReader(reading.surface()), null, maxGroup(reading));
+        target,
+        target,
+        () -> new SelfReader(reading.surface()),
+        SelfFinder::new,
+        null,
+        maxGroup(reading));
   }
 
   /** Reads IDs from a source by rays. */
@@ -49,7 +64,13 @@ public final class PreparedBake {
             reading.surface(),
             new Reaches(used, plan.reachOfPart()),
             plan.pairing());
-    return new PreparedBake(target, () -> new RayReader(setup), used, maxGroup(reading));
+    return new PreparedBake(
+        target,
+        source.mesh(),
+        () -> new RayReader(setup),
+        () -> new RayFinder(setup),
+        used,
+        maxGroup(reading));
   }
 
   private static int maxGroup(OriginReading reading) {
@@ -70,10 +91,21 @@ public final class PreparedBake {
     SheetMaps maps = baker.bake();
     long millis = (System.nanoTime() - begin) / 1_000_000;
     return new BakedSheet(
-        sheet.name(), maps, report(sheet.name(), maps, baker.counts(), millis));
+        sheet.name(), maps, report(sheet.name(), maps, baker, millis));
   }
 
-  private SheetReport report(String name, SheetMaps maps, SampleCounts counts, long millis) {
+  /**
+   * The colours of what is read, laid out as on a sheet: 0xRRGGBB a texel at its centre, rows downwards,
+   * black where nothing is.
+   *
+   * @throws CancelledException when the progress says so
+   */
+  public int[] sourceColors(Sheet sheet, SheetSettings settings, Progress progress) {
+    return SourceColors.of(target, sheet, read, finders, settings, progress);
+  }
+
+  private SheetReport report(String name, SheetMaps maps, SheetBaker baker, long millis) {
+    SampleCounts counts = baker.counts();
     List<SheetReport.PartReport> parts = new ArrayList<>();
     long fallback = 0;
     for (int p = 0; p < target.parts().size(); p++) {
@@ -99,6 +131,7 @@ public final class PreparedBake {
         counts.conflicts,
         maps.texelsOfGroup(maxGroup),
         parts,
+        baker.problems(),
         counts.rays,
         millis);
   }

@@ -3,8 +3,12 @@ package idiotaxa.core.bake;
 import idiotaxa.core.array.IntList;
 import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 import java.util.function.Supplier;
 
 /**
@@ -25,6 +29,8 @@ final class SheetBaker {
   private final CoverageBuilder coverage;
   private final DecidedSquares decided;
   private final Worker[] workers;
+  private IntList missed;
+  private IntList fallback;
 
   SheetBaker(
       Mesh mesh,
@@ -97,17 +103,47 @@ final class SheetBaker {
   }
 
   private void spreadMisses() {
-    IntList missed = new IntList();
-    for (Worker worker : workers) {
-      for (int i = 0; worker != null && i < worker.centers.missed().size(); i++) {
-        missed.add(worker.centers.missed().get(i));
-      }
-    }
+    missed = gather(worker -> worker.centers.missed());
+    fallback = gather(worker -> worker.centers.fallback());
     if (missed.size() > 0) {
       Worker first = worker(0);
       new MissFlood(first.sampler, triangles, bins, settings, groups, decided, first.counts)
-          .spread(missed);
+          .spread(missed, fallback);
     }
+  }
+
+  private IntList gather(Function<Worker, IntList> ofWorker) {
+    IntList all = new IntList();
+    for (Worker worker : workers) {
+      for (int i = 0; worker != null && i < ofWorker.apply(worker).size(); i++) {
+        all.add(ofWorker.apply(worker).get(i));
+      }
+    }
+    return all;
+  }
+
+  /** Where something is wrong; valid after {@link #bake}. */
+  List<ProblemRegion> problems() {
+    BitSet gone = setOf(missed);
+    for (int t = gone.nextSetBit(0); t >= 0; t = gone.nextSetBit(t + 1)) {
+      gone.set(t, groups[t] == SheetMaps.MISSED);
+    }
+    BitSet conflicting = setOf(gather(worker -> worker.centers.conflicting()));
+    ProblemFinder finder =
+        new ProblemFinder(mesh, triangles, bins, settings.width(), settings.height());
+    List<ProblemRegion> found = new ArrayList<>();
+    found.addAll(finder.regions(ProblemRegion.Kind.MISSED, gone));
+    found.addAll(finder.regions(ProblemRegion.Kind.CONFLICT, conflicting));
+    found.addAll(finder.regions(ProblemRegion.Kind.FALLBACK, setOf(fallback)));
+    return found;
+  }
+
+  private static BitSet setOf(IntList texels) {
+    BitSet set = new BitSet();
+    for (int i = 0; i < texels.size(); i++) {
+      set.set(texels.get(i));
+    }
+    return set;
   }
 
   private TexelMarks marks() {

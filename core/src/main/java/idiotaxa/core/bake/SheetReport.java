@@ -12,6 +12,8 @@ import java.util.List;
  * @param conflicts further owners of texel centres that would have given another group
  * @param groupTexels texels by group number, 0 for unclaimed
  * @param parts per target part, counted at texel centres
+ * @param problems where something is wrong: missed, then conflicts, then fallback, the largest of each
+ *     kind first
  * @param rays sent
  * @param millis time for this sheet
  */
@@ -26,8 +28,14 @@ public record SheetReport(
     long conflicts,
     long[] groupTexels,
     List<PartReport> parts,
+    List<ProblemRegion> problems,
     long rays,
     long millis) {
+
+  public SheetReport {
+    // Reports that were kept before problems were located have none.
+    problems = problems == null ? List.of() : problems;
+  }
 
   /** Counts at texel centres of one target part. */
   public record PartReport(

@@ -37,6 +37,11 @@ final class SurfaceSampler {
     return read >= 0 && (read & IdReader.FALLBACK) == 0;
   }
 
+  /** Whether the closest point was taken because the ray missed. */
+  static boolean isFallback(int read) {
+    return read >= 0 && (read & IdReader.FALLBACK) != 0;
+  }
+
   void clearRegion() {
     reader.clearRegion();
   }

@@ -2,10 +2,19 @@ package idiotaxa.core.bake;
 
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
+import java.util.concurrent.CancellationException;
 
 /** A source with the hierarchy that rays go through. Immutable, so that it can serve many bakes. */
 public record TracedSource(Mesh mesh, Bvh bvh) {
-  public static TracedSource of(Mesh mesh, int threads) {
-    return new TracedSource(mesh, Bvh.of(mesh, threads));
+  /**
+   * @throws CancelledException when the progress says so
+   */
+  public static TracedSource of(Mesh mesh, int threads, Progress progress) {
+    progress.at("building the hierarchy", 0);
+    try {
+      return new TracedSource(mesh, Bvh.of(mesh, threads, progress::isCancelled));
+    } catch (CancellationException e) {
+      throw new CancelledException();
+    }
   }
 }

@@ -1,6 +1,8 @@
 package idiotaxa.core.trace;
 
 import idiotaxa.core.mesh.Mesh;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 
 /**
  * A binary bounding volume hierarchy over the triangles of a mesh, in flat arrays. Immutable.
@@ -32,7 +34,15 @@ public final class Bvh {
 
   /** Builds over all triangles of a mesh. An empty mesh gives a hierarchy that nothing hits. */
   public static Bvh of(Mesh mesh, int threads) {
-    return new BvhBuilder(mesh, threads).build();
+    return of(mesh, threads, () -> false);
+  }
+
+  /**
+   * @param isCancelled asked now and then, from several threads
+   * @throws CancellationException when it says so
+   */
+  public static Bvh of(Mesh mesh, int threads, BooleanSupplier isCancelled) {
+    return new BvhBuilder(mesh, threads, isCancelled).build();
   }
 
   public int triangleCount() {

@@ -2,8 +2,10 @@ package idiotaxa.core.trace;
 
 import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.RecursiveTask;
+import java.util.function.BooleanSupplier;
 
 /**
  * Builds a {@link Bvh} top-down by the binned surface-area heuristic (Wald 2007, "On fast
@@ -22,9 +24,11 @@ final class BvhBuilder {
   private final int count;
   private final int threads;
   private final TriangleBoxes boxes;
+  private final BooleanSupplier isCancelled;
 
-  BvhBuilder(Mesh mesh, int threads) {
+  BvhBuilder(Mesh mesh, int threads, BooleanSupplier isCancelled) {
     this.mesh = mesh;
+    this.isCancelled = isCancelled;
     this.threads = threads;
     count = mesh.triangleCount();
     if (count > LeafRef.MAX_SLOTS) {
@@ -72,6 +76,9 @@ final class BvhBuilder {
 
     @Override
     protected NodeTree compute() {
+      if (isCancelled.getAsBoolean()) {
+        throw new CancellationException();
+      }
       if (to - from <= SUBTREE) {
         return new NodeTree(new SubtreeBuilder(boxes).build(from, to, centers, depth));
       }

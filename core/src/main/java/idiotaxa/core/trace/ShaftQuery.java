@@ -58,16 +58,13 @@ public final class ShaftQuery {
    * Adds a ray. The shaft then encloses all rays whose point is a convex combination of the points and
    * whose direction is a normalised combination, with weights ≥ 0, of the directions.
    *
-   * @param dx unit direction
+   * @param position metres, three values
+   * @param direction unit length, three values
    */
-  public void add(double px, double py, double pz, double dx, double dy, double dz) {
-    int at = 3 * rays++;
-    points[at] = px;
-    points[at + 1] = py;
-    points[at + 2] = pz;
-    directions[at] = dx;
-    directions[at + 1] = dy;
-    directions[at + 2] = dz;
+  public void add(double[] position, double[] direction) {
+    System.arraycopy(position, 0, points, 3 * rays, 3);
+    System.arraycopy(direction, 0, directions, 3 * rays, 3);
+    rays++;
   }
 
   /**

@@ -39,7 +39,7 @@ class SheetBakeTest {
   private static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading) {
     return PreparedBake.fromSource(
         target,
-        TracedSource.of(source, 2),
+        TracedSource.of(source, 2, Progress.NONE),
         reading,
         new RayPlan(Pairing.all(target, source, PairingRules.PLAIN), Optional.of(CLOSE)),
         2,
@@ -340,7 +340,7 @@ class SheetBakeTest {
     PreparedBake paired =
         PreparedBake.fromSource(
             target,
-            TracedSource.of(source, 1),
+            TracedSource.of(source, 1, Progress.NONE),
             reading,
             new RayPlan(named, Optional.of(CLOSE)),
             1,
@@ -398,7 +398,7 @@ class SheetBakeTest {
     Reach reach =
         new ReachMeasure(
                 target,
-                TracedSource.of(source, 1),
+                TracedSource.of(source, 1, Progress.NONE),
                 Pairing.all(target, source, PairingRules.PLAIN))
             .propose(2);
     assertThat(reach.outward()).isBetween(0.0312, 0.0318);

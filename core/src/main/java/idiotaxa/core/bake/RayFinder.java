@@ -1,0 +1,112 @@
+package idiotaxa.core.bake;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.ClosestPointQuery;
+import idiotaxa.core.trace.RayQuery;
+
+/**
+ * Finds the point of a source that belongs to a point of a target: a ray from P + d·outward along −d,
+ * the outermost hit on a paired part wins; a miss falls back to the closest point within the larger
+ * reach. Scratch and result of one thread.
+ */
+final class RayFinder implements SourceColors.Finder {
+  private final SourceSetup setup;
+  private final Mesh target;
+  private final RayQuery rays;
+  private final ClosestPointQuery points;
+  private final float[] origin = new float[3];
+  private final float[] direction = new float[3];
+  /** Position and unit direction of the point of the target under way. */
+  final double[] position = new double[3];
+
+  final double[] normal = new double[3];
+  private boolean isFallback;
+  private long rayCount;
+
+  RayFinder(SourceSetup setup) {
+    this.setup = setup;
+    target = setup.target();
+    rays = new RayQuery(setup.bvh());
+    points = new ClosestPointQuery(setup.bvh());
+  }
+
+  /**
+   * @param triangle of the target
+   * @return whether something was found; then the other getters hold
+   */
+  @Override
+  public boolean find(int triangle, double w0, double w1, double w2) {
+    int part = setup.partOfTriangle(triangle);
+    Reach reach = setup.reach(part);
+    long[] allowed = setup.allowed(part);
+    isFallback = false;
+    if (place(triangle, w0, w1, w2)) {
+      aim(reach);
+      rayCount++;
+      if (rays.first(origin, direction, reach.outward() + reach.inward(), allowed)) {
+        return true;
+      }
+    }
+    isFallback = true;
+    double farthest = Math.max(reach.outward(), reach.inward());
+    return points.find(position[0], position[1], position[2], farthest, allowed);
+  }
+
+  /** Takes position and direction of a point; false where the surface gives no direction. */
+  boolean place(int triangle, double w0, double w1, double w2) {
+    float[] p = target.positions();
+    int a = target.triangleVertex(triangle, 0);
+    int b = target.triangleVertex(triangle, 1);
+    int c = target.triangleVertex(triangle, 2);
+    float[] n = setup.directions();
+    int na = 3 * setup.weld().of(a);
+    int nb = 3 * setup.weld().of(b);
+    int nc = 3 * setup.weld().of(c);
+    double lengthSq = 0;
+    for (int axis = 0; axis < 3; axis++) {
+      position[axis] = w0 * p[3 * a + axis] + w1 * p[3 * b + axis] + w2 * p[3 * c + axis];
+      normal[axis] = w0 * n[na + axis] + w1 * n[nb + axis] + w2 * n[nc + axis];
+      lengthSq += normal[axis] * normal[axis];
+    }
+    double length = Math.sqrt(lengthSq);
+    for (int axis = 0; axis < 3; axis++) {
+      normal[axis] /= length;
+    }
+    return length > 1e-9;
+  }
+
+  private void aim(Reach reach) {
+    for (int axis = 0; axis < 3; axis++) {
+      origin[axis] = (float) (position[axis] + normal[axis] * reach.outward());
+      direction[axis] = (float) -normal[axis];
+    }
+  }
+
+  /** Whether the closest point was taken because the ray missed. */
+  boolean isFallback() {
+    return isFallback;
+  }
+
+  /** The source's triangle that was found. */
+  @Override
+  public int triangle() {
+    return isFallback ? points.triangle() : rays.triangle();
+  }
+
+  /** Barycentric weight of the found triangle's corner 0. */
+  @Override
+  public double weight0() {
+    return isFallback ? points.weight0() : rays.weight0();
+  }
+
+  /** Barycentric weight of the found triangle's corner 1. */
+  @Override
+  public double weight1() {
+    return isFallback ? points.weight1() : rays.weight1();
+  }
+
+  /** Rays sent so far. */
+  long rays() {
+    return rayCount;
+  }
+}

@@ -153,6 +153,7 @@ final class SheetBaker {
       return marks;
     }
     marks.markDisagreement(groups, settings.threads());
+    markTouched(marks);
     boolean[] isMet = metTriangles();
     ThinWalk walk = new ThinWalk(triangles, settings.width(), settings.height());
     for (int i = 0; i < triangles.count(); i++) {
@@ -161,6 +162,20 @@ final class SheetBaker {
       }
     }
     return marks;
+  }
+
+  /** Marks texels that triangles touch without owning their centre. */
+  private void markTouched(TexelMarks marks) {
+    EdgeWalk walk = new EdgeWalk(triangles, settings.width(), settings.height());
+    for (int i = 0; i < triangles.count(); i++) {
+      walk.around(
+          i,
+          texel -> {
+            if (groups[texel] == SheetMaps.UNCOVERED) {
+              marks.mark(texel);
+            }
+          });
+    }
   }
 
   private boolean[] metTriangles() {

@@ -1,5 +1,7 @@
 package idiotaxa.core.bake;
 
+import static idiotaxa.core.bake.Bakes.bake;
+import static idiotaxa.core.bake.Bakes.groups;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -18,32 +20,13 @@ import org.junit.jupiter.params.provider.ValueSource;
 class SheetBakeTest {
   private static final Reach CLOSE = new Reach(0.1, 0.1);
 
-  private static List<Group> groups(int count) {
-    List<Group> out = new ArrayList<>();
-    for (int i = 1; i <= count; i++) {
-      out.add(Group.of(i, "group " + i, i * 0x112233 & 0xFFFFFF));
-    }
-    return out;
-  }
-
-  private static BakedSheet bake(PreparedBake prepared, Mesh target, SheetSettings settings) {
-    Sheet sheet = SheetLayout.fitting(target).divide(target).get(0);
-    return prepared.bake(sheet, settings, Progress.NONE);
-  }
-
   private static PreparedBake fromClaims(Mesh mesh, int... faceGroup) {
     int max = Arrays.stream(faceGroup).max().orElse(0);
     return PreparedBake.fromTarget(mesh, Origins.claims(mesh, faceGroup, groups(max)));
   }
 
   private static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading) {
-    return PreparedBake.fromSource(
-        target,
-        TracedSource.of(source, 2, Progress.NONE),
-        reading,
-        new RayPlan(Pairing.all(target, source, PairingRules.PLAIN), Optional.of(CLOSE)),
-        2,
-        Progress.NONE);
+    return Bakes.fromSource(target, source, reading, CLOSE);
   }
 
   @Test

@@ -68,7 +68,7 @@ public final class SurfaceGroups {
   }
 
   /** The group of a whole triangle, or {@link NodeLabels#MIXED}. */
-  char label(int triangle) {
+  public char label(int triangle) {
     return ofTriangle[triangle];
   }
 

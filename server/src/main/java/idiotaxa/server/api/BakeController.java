@@ -6,6 +6,7 @@ import idiotaxa.server.service.BakeImages;
 import idiotaxa.server.service.BakeService;
 import idiotaxa.server.service.BakeSettings;
 import idiotaxa.server.service.HandoffService;
+import idiotaxa.server.service.SourceColorImages;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
@@ -28,11 +29,17 @@ import org.springframework.web.bind.annotation.RestController;
 class BakeController {
   private final BakeService bakes;
   private final BakeImages images;
+  private final SourceColorImages sourceColors;
   private final HandoffService handoffs;
 
-  BakeController(BakeService bakes, BakeImages images, HandoffService handoffs) {
+  BakeController(
+      BakeService bakes,
+      BakeImages images,
+      SourceColorImages sourceColors,
+      HandoffService handoffs) {
     this.bakes = bakes;
     this.images = images;
+    this.sourceColors = sourceColors;
     this.handoffs = handoffs;
   }
 
@@ -47,6 +54,16 @@ class BakeController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void cancel(@PathVariable("id") long id) {
     bakes.cancel(id);
+  }
+
+  /** The own colours of what was read, laid out as on the sheet. */
+  @GetMapping("/bakes/{id}/sheets/{sheet}/source-colors.png")
+  ResponseEntity<byte[]> sourceColors(
+      @PathVariable("id") long id, @PathVariable("sheet") String sheet) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(sourceColors.png(id, sheet));
   }
 
   /** Made with the groups' present colours, so never cached. */

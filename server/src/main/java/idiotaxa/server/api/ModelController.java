@@ -119,6 +119,18 @@ class ModelController {
   }
 
   /** How a source lies to the current target, and what would bring it there. */
+  /**
+   * The directions in which a bake's rays leave the model, by which its cage is drawn: three
+   * little-endian floats a vertex, unit length.
+   */
+  @GetMapping("/directions")
+  ResponseEntity<byte[]> directions(@PathVariable("id") long id) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(models.directions(id));
+  }
+
   @GetMapping("/alignment")
   AlignmentCheck.Result checkAlignment(@PathVariable("id") long id) {
     return models.checkAlignment(id);

@@ -143,6 +143,7 @@ public class AssetViews {
       String state,
       String doing,
       double share,
+      Double secondsLeft,
       String problem,
       boolean isReused,
       SheetResult result) {}
@@ -241,7 +242,15 @@ public class AssetViews {
     SheetResult result =
         s.report() == null ? null : json.readValue(s.report(), SheetResult.class);
     return new BakeSheet(
-        s.id(), s.name(), s.state(), s.doing(), s.share(), s.problem(), s.isReused(), result);
+        s.id(),
+        s.name(),
+        s.state(),
+        s.doing(),
+        s.share(),
+        s.secondsLeft(),
+        s.problem(),
+        s.isReused(),
+        result);
   }
 
   private Handoff handoff(HandoffStore.HandoffRow h) {

@@ -13,6 +13,7 @@ import idiotaxa.server.store.RevisionStore;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
@@ -42,6 +43,13 @@ public class BakeInputs {
   String state(long revisionId) {
     RevisionStore.RevisionRow row = revisions.find(revisionId).orElseThrow();
     return row.id() + " " + row.geometryVersion() + " " + row.alignment();
+  }
+
+  /** Whether an origin tells groups apart on some revisions. */
+  boolean hasData(IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    return origin == IdOrigin.CLAIMS
+        ? revisionIds.stream().anyMatch(id -> revisions.find(id).orElseThrow().claimedShare() > 0)
+        : Origins.hasData(mesh, origin);
   }
 
   /**
@@ -75,11 +83,29 @@ public class BakeInputs {
   OriginReading read(
       BakeStore.BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     List<Group> palette = groups.paletteOf(bake, "asset").groups();
+    return read(origin, revisionIds, mesh, palette, id -> claimed(bake, id));
+  }
+
+  /**
+   * With the groups of now and the claims at a position of the journal.
+   *
+   * @param mesh of these revisions, in this order
+   */
+  OriginReading readNow(
+      long assetId, int position, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    List<Group> palette = groups.palette(assetId, "asset").groups();
+    return read(origin, revisionIds, mesh, palette, id -> faceGroups.numbers(assetId, id, position));
+  }
+
+  private OriginReading read(
+      IdOrigin origin,
+      List<Long> revisionIds,
+      Mesh mesh,
+      List<Group> palette,
+      LongFunction<int[]> claimed) {
     if (origin == IdOrigin.CLAIMS) {
       int[] faces =
-          revisionIds.stream()
-              .flatMapToInt(id -> IntStream.of(claimed(bake, id)))
-              .toArray();
+          revisionIds.stream().flatMapToInt(id -> IntStream.of(claimed.apply(id))).toArray();
       return Origins.claims(mesh, faces, palette);
     }
     if (palette.isEmpty()) {

@@ -50,10 +50,7 @@ public class BakeService {
   public long start(long assetId, BakeSettings settings) {
     AssetStore.AssetRow asset =
         assets.find(assetId).orElseThrow(() -> new NotFoundException("asset", assetId));
-    RevisionStore.RevisionRow target =
-        revisions
-            .currentTarget(assetId)
-            .orElseThrow(() -> new ConflictException("Bring in a target first."));
+    RevisionStore.RevisionRow target = target(assetId);
     List<Long> sources = settings.isFromSource() ? sources(assetId, settings) : List.of();
     inputs.check(
         IdOrigin.parse(settings.origin()), sources.isEmpty() ? List.of(target.id()) : sources);
@@ -71,7 +68,22 @@ public class BakeService {
     return id;
   }
 
-  private List<Long> sources(long assetId, BakeSettings settings) {
+  int journalPosition(long assetId) {
+    return assets
+        .find(assetId)
+        .orElseThrow(() -> new NotFoundException("asset", assetId))
+        .journalPosition();
+  }
+
+  /** The target that a bake is for. */
+  RevisionStore.RevisionRow target(long assetId) {
+    return revisions
+        .currentTarget(assetId)
+        .orElseThrow(() -> new ConflictException("Bring in a target first."));
+  }
+
+  /** The sources that are read. */
+  List<Long> sources(long assetId, BakeSettings settings) {
     List<Long> current =
         revisions.currentSources(assetId).stream().map(RevisionStore.RevisionRow::id).toList();
     if (current.isEmpty()) {

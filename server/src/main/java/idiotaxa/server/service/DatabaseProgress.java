@@ -7,9 +7,15 @@ import java.util.function.BooleanSupplier;
 final class DatabaseProgress implements Progress {
   private static final long INTERVAL_NANOS = 250_000_000L;
 
+  /** Share from which on the time that is left can be told. */
+  private static final double LEAST_SHARE = 0.05;
+
   /** Writes progress. */
   interface Sink {
-    void write(String doing, double share);
+    /**
+     * @param secondsLeft null while that cannot be told
+     */
+    void write(String doing, double share, Double secondsLeft);
   }
 
   private final Sink sink;
@@ -18,6 +24,7 @@ final class DatabaseProgress implements Progress {
   private long lastWrite;
   private long lastAsk;
   private boolean isCancelled;
+  private long sharesBegan;
 
   DatabaseProgress(Sink sink, BooleanSupplier cancelled) {
     this.sink = sink;
@@ -28,15 +35,28 @@ final class DatabaseProgress implements Progress {
 
   @Override
   public void at(String doing, double share) {
+    Double secondsLeft;
     synchronized (this) {
       long now = System.nanoTime();
+      if (share == 0) {
+        sharesBegan = now;
+      }
       if (doing.equals(lastDoing) && now - lastWrite < INTERVAL_NANOS) {
         return;
       }
       lastDoing = doing;
       lastWrite = now;
+      secondsLeft = secondsLeft(share, now);
     }
-    sink.write(doing, share);
+    sink.write(doing, share, secondsLeft);
+  }
+
+  /** As long again as the share took so far; a small share tells nothing yet. */
+  private Double secondsLeft(double share, long now) {
+    if (share < LEAST_SHARE || sharesBegan == 0) {
+      return null;
+    }
+    return (now - sharesBegan) / 1e9 * (1 - share) / share;
   }
 
   @Override

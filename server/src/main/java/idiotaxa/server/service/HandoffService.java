@@ -141,7 +141,7 @@ public class HandoffService {
     }
     DatabaseProgress progress =
         new DatabaseProgress(
-            (doing, share) -> handoffs.setProgress(handoffId, doing, share), () -> false);
+            (doing, share, secondsLeft) -> handoffs.setProgress(handoffId, doing, share), () -> false);
     try {
       handoffs.setDone(handoffId, write(row, progress));
     } catch (IOException | RuntimeException e) {

@@ -68,7 +68,7 @@ public class LayoutService {
     }
     DatabaseProgress progress =
         new DatabaseProgress(
-            (doing, share) -> layouts.setProgress(layoutId, doing, share),
+            (doing, share, secondsLeft) -> layouts.setProgress(layoutId, doing, share),
             () -> layouts.isCancelled(layoutId));
     try {
       UvUnwrap.Result result =

@@ -11,9 +11,13 @@ import idiotaxa.core.format.PngImage;
 import idiotaxa.core.mask.OverlapImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
+import idiotaxa.core.mesh.SmoothNormals;
+import idiotaxa.core.mesh.Weld;
 import idiotaxa.server.store.RevisionStore;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.List;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -42,6 +46,20 @@ public class ModelService {
     this.claims = claims;
     this.assets = assets;
     this.json = json;
+  }
+
+  /** Direction of a bake's rays at every vertex: three little-endian floats each. */
+  public byte[] directions(long revisionId) {
+    Mesh mesh = meshes.get(revisionId).mesh();
+    Weld weld = Weld.of(mesh);
+    float[] ofWelded = SmoothNormals.of(mesh, weld);
+    ByteBuffer out = ByteBuffer.allocate(12 * mesh.vertexCount()).order(ByteOrder.LITTLE_ENDIAN);
+    for (int v = 0; v < mesh.vertexCount(); v++) {
+      for (int axis = 0; axis < 3; axis++) {
+        out.putFloat(ofWelded[3 * weld.of(v) + axis]);
+      }
+    }
+    return out.array();
   }
 
   /**

@@ -4,16 +4,10 @@ import idiotaxa.core.array.Parallel;
 import idiotaxa.core.bake.BakeKey;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.CancelledException;
-import idiotaxa.core.bake.IdOrigin;
 import idiotaxa.core.bake.OriginReading;
-import idiotaxa.core.bake.Pairing;
-import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.Progress;
-import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.SheetMapsFile;
-import idiotaxa.core.bake.SheetSettings;
-import idiotaxa.core.mesh.Mesh;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.BlobStore;
 import idiotaxa.server.store.JobState;
@@ -23,7 +17,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -35,27 +28,24 @@ import tools.jackson.databind.json.JsonMapper;
 public class SheetBakes {
   private static final Logger LOG = LoggerFactory.getLogger(SheetBakes.class);
 
-  private final AssetService assetService;
   private final BakeStore bakes;
   private final BlobStore blobs;
   private final BlobFiles files;
-  private final MeshCache meshes;
+  private final PreparedBakes prepared;
   private final BakeInputs inputs;
   private final JsonMapper json;
 
   public SheetBakes(
-      AssetService assetService,
       BakeStore bakes,
       BlobStore blobs,
       BlobFiles files,
-      MeshCache meshes,
+      PreparedBakes prepared,
       BakeInputs inputs,
       JsonMapper json) {
-    this.assetService = assetService;
     this.bakes = bakes;
     this.blobs = blobs;
     this.files = files;
-    this.meshes = meshes;
+    this.prepared = prepared;
     this.inputs = inputs;
     this.json = json;
   }
@@ -69,7 +59,8 @@ public class SheetBakes {
     BakeStore.BakeRow bake = bakes.find(row.bakeId()).orElseThrow();
     DatabaseProgress progress =
         new DatabaseProgress(
-            (doing, share) -> bakes.setProgress(sheetId, doing, share),
+            (doing, share, secondsLeft) ->
+                bakes.setProgress(sheetId, doing, share, secondsLeft),
             () -> bakes.isCancelled(bake.id()));
     try {
       bake(bake, row, progress);
@@ -90,17 +81,8 @@ public class SheetBakes {
     }
     progress.at("reading the models", 0);
     BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
-    Mesh target = meshes.get(bake.targetId()).mesh();
-    Sheet sheet =
-        assetService.sheetPlan(bake.assetId()).divide(target).stream()
-            .filter(s -> s.name().equals(row.name()))
-            .findFirst()
-            .orElseThrow(() -> new ConflictException("The target has no sheet " + row.name()));
-    List<Long> readFrom = bake.isFromTarget() ? List.of(bake.targetId()) : bake.sourceIds();
-    Mesh readMesh = inputs.mesh(readFrom);
-    Pairing pairing = bake.isFromTarget() ? null : pairing(settings, target, readMesh);
-    OriginReading reading =
-        inputs.read(bake, IdOrigin.parse(settings.origin()), readFrom, readMesh);
+    Sheet sheet = prepared.sheet(bake, row.name());
+    OriginReading reading = prepared.reading(bake, settings);
     String key = key(bake, settings, sheet, reading);
     Optional<BakeStore.SheetRow> same = bakes.findDone(key);
     if (same.isPresent()) {
@@ -110,29 +92,15 @@ public class SheetBakes {
           row.id(), same.get().mapsBlobId(), json.writeValueAsString(result), key, true);
       return;
     }
-    PreparedBake prepared =
-        pairing == null
-            ? PreparedBake.fromTarget(target, reading)
-            : PreparedBake.fromSource(
-                target,
-                readMesh,
-                reading,
-                pairing,
-                reach(settings),
-                Map.of(),
-                Parallel.cores(),
-                progress);
-    SheetSettings sampling =
-        new SheetSettings(
-            settings.size(), settings.size(), settings.samples(), false, Parallel.cores());
-    BakedSheet baked = prepared.bake(sheet, sampling, progress);
+    PreparedBakes.Ready ready = prepared.of(bake, settings, reading, progress);
+    BakedSheet baked = ready.bake().bake(sheet, settings.sampling(Parallel.cores()), progress);
     progress.at("storing the maps", 1);
     long blob = store(baked);
     SheetResult result =
         new SheetResult(
             baked.report(),
-            prepared.reach().orElse(null),
-            pairing == null ? "none" : pairing.word(),
+            ready.bake().reach().orElse(null),
+            ready.pairingWord(),
             reading.strays());
     bakes.setDone(row.id(), blob, json.writeValueAsString(result), key, false);
   }
@@ -146,29 +114,19 @@ public class SheetBakes {
       words.add("source " + inputs.state(source));
     }
     words.add(
-        "%s %d %d %s %s %s"
+        "%s %d %d %s %s %s %s %s %s %s"
             .formatted(
                 settings.origin(),
                 settings.size(),
                 settings.samples(),
+                settings.isExact(),
                 settings.reachOutward(),
                 settings.reachInward(),
-                settings.pairing()));
+                settings.partReaches(),
+                settings.pairing(),
+                settings.affixes(),
+                settings.links()));
     return BakeKey.of(sheet, reading, bake.isFromTarget(), words);
-  }
-
-  private static Pairing pairing(BakeSettings settings, Mesh target, Mesh source) {
-    return switch (settings.pairing()) {
-      case "all" -> Pairing.all(target);
-      case "names" -> Pairing.byNames(target, source);
-      default -> Pairing.fitting(target, source);
-    };
-  }
-
-  private static Optional<Reach> reach(BakeSettings settings) {
-    return settings.reachOutward() == null
-        ? Optional.empty()
-        : Optional.of(new Reach(settings.reachOutward(), settings.reachInward()));
   }
 
   private long store(BakedSheet baked) throws IOException {

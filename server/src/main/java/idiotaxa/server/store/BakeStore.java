@@ -16,6 +16,8 @@ import org.springframework.stereotype.Repository;
 /** Bakes and their sheets; a sheet is what a job works on. */
 @Repository
 public class BakeStore {
+  private static final List<String> OPEN = List.of(JobState.WAITING, JobState.RUNNING);
+
   private final DSLContext db;
   private final Clock clock;
 
@@ -50,6 +52,7 @@ public class BakeStore {
   /**
    * @param state see {@link JobState}
    * @param share 0 … 1 of what is under way
+   * @param secondsLeft null while that cannot be told
    * @param isReused whether the maps are those of an earlier bake
    */
   public record SheetRow(
@@ -59,6 +62,7 @@ public class BakeStore {
       String state,
       String doing,
       double share,
+      Double secondsLeft,
       String problem,
       Long mapsBlobId,
       String report,
@@ -132,12 +136,18 @@ public class BakeStore {
         .fetchSingle(BAKE.IS_CANCELLED);
   }
 
-  public void setProgress(long sheetId, String doing, double share) {
+  /**
+   * Does nothing to a sheet that has ended, so that a process that was taken for dead cannot revive it.
+   *
+   * @param secondsLeft null while that cannot be told
+   */
+  public void setProgress(long sheetId, String doing, double share, Double secondsLeft) {
     db.update(BAKE_SHEET)
         .set(BAKE_SHEET.STATE, JobState.RUNNING)
         .set(BAKE_SHEET.DOING, doing)
         .set(BAKE_SHEET.SHARE, share)
-        .where(BAKE_SHEET.ID.eq(sheetId))
+        .set(BAKE_SHEET.SECONDS_LEFT, secondsLeft)
+        .where(BAKE_SHEET.ID.eq(sheetId), BAKE_SHEET.STATE.in(OPEN))
         .execute();
   }
 
@@ -164,7 +174,7 @@ public class BakeStore {
         .set(BAKE_SHEET.REPORT, report)
         .set(BAKE_SHEET.CONTENT_KEY, contentKey)
         .set(BAKE_SHEET.IS_REUSED, isReused)
-        .where(BAKE_SHEET.ID.eq(sheetId))
+        .where(BAKE_SHEET.ID.eq(sheetId), BAKE_SHEET.STATE.in(OPEN))
         .execute();
   }
 
@@ -176,7 +186,7 @@ public class BakeStore {
         .set(BAKE_SHEET.STATE, state)
         .set(BAKE_SHEET.DOING, state)
         .set(BAKE_SHEET.PROBLEM, problem)
-        .where(BAKE_SHEET.ID.eq(sheetId))
+        .where(BAKE_SHEET.ID.eq(sheetId), BAKE_SHEET.STATE.in(OPEN))
         .execute();
   }
 
@@ -210,6 +220,7 @@ public class BakeStore {
         r.getState(),
         r.getDoing(),
         r.getShare(),
+        r.getSecondsLeft(),
         r.getProblem(),
         r.getMapsBlobId(),
         r.getReport(),

@@ -1,0 +1,129 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.ReachMeasure;
+import idiotaxa.core.bake.ReachSurvey;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.TracedSource;
+import idiotaxa.core.check.Cure;
+import idiotaxa.core.check.Preflight;
+import idiotaxa.core.check.PreflightFinding;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Part;
+import idiotaxa.server.store.RevisionStore;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+
+/** What can be known of a bake before it is baked: findings, pairs of parts, and the reach. */
+@Service
+public class PreflightService {
+  private final AssetService assets;
+  private final BakeInputs inputs;
+  private final BakeService bakes;
+  private final MeshCache meshes;
+  private final RevisionStore revisions;
+  private final TracedSources traced;
+
+  PreflightService(
+      AssetService assets,
+      BakeInputs inputs,
+      BakeService bakes,
+      MeshCache meshes,
+      RevisionStore revisions,
+      TracedSources traced) {
+    this.assets = assets;
+    this.inputs = inputs;
+    this.bakes = bakes;
+    this.meshes = meshes;
+    this.revisions = revisions;
+    this.traced = traced;
+  }
+
+  /**
+   * Which parts see which.
+   *
+   * @param sourceParts names of all parts that can be linked, in the sources' order
+   */
+  public record Pairs(
+      String word,
+      List<Pairing.Row> rows,
+      List<Pairing.Unpaired> unpairedSource,
+      List<String> sourceParts) {}
+
+  public List<PreflightFinding> findings(long assetId, BakeSettings settings) {
+    RevisionStore.RevisionRow target = bakes.target(assetId);
+    List<Long> readFrom =
+        settings.isFromSource() ? bakes.sources(assetId, settings) : List.of(target.id());
+    IdOrigin origin = IdOrigin.parse(settings.origin());
+    Preflight preflight = new Preflight();
+    Mesh read = inputs.mesh(readFrom);
+    Mesh targetMesh = meshes.get(target.id()).mesh();
+    OriginReading reading = null;
+    if (inputs.hasData(origin, readFrom, read)) {
+      reading = inputs.readNow(assetId, bakes.journalPosition(assetId), origin, readFrom, read);
+      preflight.addReading(read, reading);
+    } else {
+      preflight.addNoData(origin, names(readFrom), originsWithData(assetId, settings, read));
+    }
+    if (settings.isFromSource()) {
+      preflight.addPairing(
+          Pairing.of(settings.pairing(), targetMesh, read, settings.pairingRules()));
+    }
+    for (Sheet sheet : assets.sheetPlan(assetId).divide(targetMesh)) {
+      preflight.addOverlaps(targetMesh, sheet, settings.isFromSource() ? null : reading);
+    }
+    return preflight.findings();
+  }
+
+  private String names(List<Long> revisionIds) {
+    return revisionIds.stream()
+        .map(id -> revisions.find(id).orElseThrow().fileName())
+        .collect(Collectors.joining(" and "));
+  }
+
+  /** Other origins of what is read, then whether the other side has data. */
+  private List<Cure> originsWithData(long assetId, BakeSettings settings, Mesh read) {
+    List<Cure> cures = new ArrayList<>();
+    IdOrigin best = Origins.best(read);
+    if (Origins.hasData(read, best)) {
+      cures.add(new Cure("Read " + words(best) + " instead", "origin", best.word()));
+    }
+    if (!settings.isFromSource() && !revisions.currentSources(assetId).isEmpty()) {
+      cures.add(new Cure("Read from the source", "read-sources", ""));
+    }
+    if (settings.isFromSource()) {
+      cures.add(new Cure("Read from the target itself", "read-target", ""));
+    }
+    if (settings.origin().equals(IdOrigin.CLAIMS.word())) {
+      cures.add(new Cure("Go to Sort", "sort", ""));
+    }
+    return cures;
+  }
+
+  private static String words(IdOrigin origin) {
+    return origin.word().replace("-colors", " colours");
+  }
+
+  public Pairs pairs(long assetId, BakeSettings settings) {
+    Mesh target = meshes.get(bakes.target(assetId).id()).mesh();
+    Mesh source = inputs.mesh(bakes.sources(assetId, settings));
+    Pairing pairing = Pairing.of(settings.pairing(), target, source, settings.pairingRules());
+    List<String> parts = source.parts().stream().map(Part::name).distinct().toList();
+    return new Pairs(pairing.word(), pairing.rows(), pairing.unpairedSource(), parts);
+  }
+
+  public ReachSurvey reach(long assetId, BakeSettings settings) {
+    Mesh target = meshes.get(bakes.target(assetId).id()).mesh();
+    TracedSource source = traced.of(bakes.sources(assetId, settings), Progress.NONE);
+    Pairing pairing =
+        Pairing.of(settings.pairing(), target, source.mesh(), settings.pairingRules());
+    return new ReachMeasure(target, source, pairing).measure(Parallel.cores());
+  }
+}

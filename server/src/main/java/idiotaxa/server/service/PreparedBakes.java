@@ -1,0 +1,73 @@
+package idiotaxa.server.service;
+
+import idiotaxa.core.array.Parallel;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.RayPlan;
+import idiotaxa.core.bake.Sheet;
+import idiotaxa.core.bake.TracedSource;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.server.store.BakeStore;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Makes the bakes that were asked for ready: target, what is read, pairing and reach. */
+@Component
+public class PreparedBakes {
+  private final AssetService assets;
+  private final MeshCache meshes;
+  private final BakeInputs inputs;
+  private final TracedSources traced;
+
+  PreparedBakes(
+      AssetService assets, MeshCache meshes, BakeInputs inputs, TracedSources traced) {
+    this.assets = assets;
+    this.meshes = meshes;
+    this.inputs = inputs;
+    this.traced = traced;
+  }
+
+  /**
+   * @param pairingWord {@code names}, {@code all} or {@code none}
+   */
+  record Ready(PreparedBake bake, String pairingWord) {}
+
+  Sheet sheet(BakeStore.BakeRow bake, String name) {
+    return assets.sheetPlan(bake.assetId()).divide(meshes.get(bake.targetId()).mesh()).stream()
+        .filter(s -> s.name().equals(name))
+        .findFirst()
+        .orElseThrow(() -> new ConflictException("The target has no sheet " + name));
+  }
+
+  OriginReading reading(BakeStore.BakeRow bake, BakeSettings settings) {
+    List<Long> readFrom = readFrom(bake);
+    return inputs.read(
+        bake, IdOrigin.parse(settings.origin()), readFrom, inputs.mesh(readFrom));
+  }
+
+  private static List<Long> readFrom(BakeStore.BakeRow bake) {
+    return bake.isFromTarget() ? List.of(bake.targetId()) : bake.sourceIds();
+  }
+
+  Ready of(BakeStore.BakeRow bake, BakeSettings settings, Progress progress) {
+    return of(bake, settings, reading(bake, settings), progress);
+  }
+
+  Ready of(
+      BakeStore.BakeRow bake, BakeSettings settings, OriginReading reading, Progress progress) {
+    Mesh target = meshes.get(bake.targetId()).mesh();
+    if (bake.isFromTarget()) {
+      return new Ready(PreparedBake.fromTarget(target, reading), "none");
+    }
+    TracedSource source = traced.of(bake.sourceIds(), progress);
+    Pairing pairing =
+        Pairing.of(settings.pairing(), target, source.mesh(), settings.pairingRules());
+    RayPlan plan = new RayPlan(pairing, settings.reach(), settings.reachOfPart());
+    return new Ready(
+        PreparedBake.fromSource(target, source, reading, plan, Parallel.cores(), progress),
+        pairing.word());
+  }
+}

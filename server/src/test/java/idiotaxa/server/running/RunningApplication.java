@@ -41,7 +41,7 @@ public final class RunningApplication {
     }
   }
 
-  private static String databaseUrl() {
+  static String databaseUrl() {
     String server = System.getenv("IDIOTAXA_TEST_DB");
     if (server == null) {
       throw new IllegalStateException(

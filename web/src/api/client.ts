@@ -7,10 +7,13 @@ import type {
   GroupChange,
   JournalState,
   Judgement,
+  Pairs,
   Palette,
   PickRequest,
   PlannedFile,
+  PreflightFinding,
   ProposedGroup,
+  ReachSurvey,
   Reason,
   Receipt,
   RuleList,
@@ -132,6 +135,16 @@ export const api = {
     send<void>('PUT', `/api/assets/${assetId}/palette`, { paletteId }),
 
   bake: (assetId: number, settings: BakeSettings) => send<Created>('POST', `/api/assets/${assetId}/bakes`, settings),
+  preflight: (assetId: number, settings: BakeSettings) =>
+    send<PreflightFinding[]>('POST', `/api/assets/${assetId}/preflight/findings`, settings),
+  pairs: (assetId: number, settings: BakeSettings) =>
+    send<Pairs>('POST', `/api/assets/${assetId}/preflight/pairs`, settings),
+  reach: (assetId: number, settings: BakeSettings) =>
+    send<ReachSurvey>('POST', `/api/assets/${assetId}/preflight/reach`, settings),
+  /** Direction of a bake's rays at every vertex, three numbers each. */
+  directions: async (revisionId: number) => new Float32Array(await getBytes(`/api/revisions/${revisionId}/directions`)),
+  sourceColorsUrl: (bakeId: number, sheet: string) =>
+    `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/source-colors.png`,
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),
   mapUrl: (bakeId: number, sheet: string, kind: 'id' | 'index' | 'mask', group = 0, isPadded = true) =>
     `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/${kind}.png?group=${group}&padded=${isPadded}`,

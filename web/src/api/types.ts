@@ -244,12 +244,99 @@ export interface BakeSettings {
   sourceIds: number[] | null
   size: number
   samples: number
+  /** All samples in every texel. */
+  isExact: boolean
   /** Pixels, −1 for the whole sheet. */
   padding: number
   /** Metres, null to measure. */
   reachOutward: number | null
   reachInward: number | null
+  /** Target parts with a reach of their own. */
+  partReaches: PartReach[]
   pairing: 'fitting' | 'names' | 'all'
+  /** The house's own suffixes and prefixes of part names. */
+  affixes: string[]
+  links: PartLink[]
+}
+
+/** Metres. */
+export interface Reach {
+  outward: number
+  inward: number
+}
+
+export interface PartReach extends Reach {
+  part: string
+}
+
+export interface PartLink {
+  targetPart: string
+  sourcePart: string
+}
+
+export interface Cure {
+  words: string
+  action: 'origin' | 'read-target' | 'read-sources' | 'pairing' | 'link' | 'sort' | 'bring-in'
+  value: string
+}
+
+export interface PreflightFinding {
+  code: string
+  /** Whether a bake would be refused. */
+  stops: boolean
+  what: string
+  cures: Cure[]
+}
+
+export interface PairRow {
+  targetPart: string
+  by: 'ALL' | 'NAME' | 'NAME_WITHOUT_NUMBER' | 'LINK' | 'NONE'
+  sourceParts: string[]
+  proposal: string | null
+}
+
+export interface Pairs {
+  word: 'names' | 'all'
+  rows: PairRow[]
+  unpairedSource: { part: string; proposal: string | null }[]
+  /** Names of all parts that can be linked. */
+  sourceParts: string[]
+}
+
+/** Distances at one target part: points by distance in classes of one width; metres, negative inward. */
+export interface PartDistances {
+  part: string
+  points: number
+  unmatched: number
+  proposed: Reach
+  from: number
+  to: number
+  counts: number[]
+}
+
+export interface ReachSurvey {
+  proposed: Reach
+  parts: PartDistances[]
+  /** Where the source lies farthest out and in. */
+  farthest: { part: string; x: number; y: number; z: number; distance: number }[]
+}
+
+export type ProblemKind = 'MISSED' | 'CONFLICT' | 'FALLBACK'
+
+/** Texels that hang together and share a problem. */
+export interface ProblemRegion {
+  kind: ProblemKind
+  part: string
+  x: number
+  y: number
+  width: number
+  height: number
+  texels: number
+  middleX: number
+  middleY: number
+  /** Of the middle on the target, metres. */
+  position: [number, number, number]
+  normal: [number, number, number]
 }
 
 export interface SheetReport {
@@ -263,14 +350,15 @@ export interface SheetReport {
   conflicts: number
   groupTexels: number[]
   parts: { part: string; covered: number; missed: number; fallback: number; conflicts: number }[]
+  problems: ProblemRegion[]
   rays: number
   millis: number
 }
 
 export interface SheetResult {
   report: SheetReport
-  /** Metres; null when no rays were sent. */
-  reach: { outward: number; inward: number } | null
+  /** Null when no rays were sent. */
+  reach: Reach | null
   pairing: string
   /** Names or colours that matched no group. */
   strays: string[]
@@ -282,6 +370,8 @@ export interface BakeSheet {
   state: JobState
   doing: string
   share: number
+  /** Null while that cannot be told. */
+  secondsLeft: number | null
   problem: string | null
   /** Whether the maps are those of an earlier bake. */
   isReused: boolean

@@ -1,5 +1,15 @@
 <template>
-  <stage-view ref="stage" :model="model" :face-groups="null" :groups="groups" view="map">
+  <stage-view
+    ref="stage"
+    :model="model"
+    :face-groups="null"
+    :groups="groups"
+    view="map"
+    @moved="placeRing"
+  >
+    <template #over>
+      <span v-if="ring" class="ring" :style="{ left: `${ring.x}px`, top: `${ring.y}px` }" />
+    </template>
     <template #notes><slot /></template>
   </stage-view>
 </template>
@@ -21,6 +31,8 @@ const props = defineProps<{
   sheet: string
   image: ImageBitmap | null
   groups: Group[]
+  /** A place that is pointed at. */
+  place?: { position: [number, number, number]; normal: [number, number, number] } | null
 }>()
 
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
@@ -31,6 +43,19 @@ watch(
   (target) => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, target))),
   { immediate: true }
 )
+/** Where the place is seen, pixels. */
+const ring = shallowRef<{ x: number; y: number } | null>(null)
+function placeRing(): void {
+  ring.value = (props.place && stage.value?.stage?.onScreen(props.place.position)) ?? null
+}
+watch(
+  [() => props.place, model, () => stage.value?.stage],
+  () => {
+    if (props.place && model.value) stage.value?.stage?.flyToPlace(props.place.position, props.place.normal)
+    placeRing()
+  },
+  { flush: 'post' }
+)
 watchEffect(
   () => {
     if (model.value && props.image) stage.value?.setMap(props.image, tileOfSheet(props.sheet))
@@ -38,3 +63,16 @@ watchEffect(
   { flush: 'post' }
 )
 </script>
+
+<style scoped>
+.ring {
+  position: absolute;
+  width: 44px;
+  height: 44px;
+  margin: -22px;
+  border: 3px solid #fff;
+  border-radius: 50%;
+  outline: 2px solid var(--stage-ink);
+  pointer-events: none;
+}
+</style>

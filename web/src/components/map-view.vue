@@ -8,6 +8,7 @@
         @pointermove="handleMove"
         @pointerleave="texel = null"
       />
+      <wipe-handle v-if="image && compared" v-model="wipe" :here="here" :there="there" />
       <p v-if="!image" class="waiting">{{ waiting }}</p>
     </div>
     <div class="foot small">
@@ -24,7 +25,9 @@
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { drawBoxes } from '@/components/draw-boxes'
 import { useMapCamera } from '@/components/use-map-camera'
+import WipeHandle from '@/components/wipe-handle.vue'
 
 /** A texel under the pointer: column, row from the top, and its colour as #RRGGBB. */
 export interface Texel {
@@ -33,9 +36,29 @@ export interface Texel {
   color: string
 }
 
-const props = withDefaults(defineProps<{ image: ImageBitmap | null; waiting?: string }>(), {
-  waiting: 'Fetching the map…'
-})
+/** A box of texels that is pointed at. */
+export interface MapBox {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+const props = withDefaults(
+  defineProps<{
+    image: ImageBitmap | null
+    waiting?: string
+    /** Shown left of the wipe instead of the image, stretched over it. */
+    compared?: ImageBitmap | null
+    /** Names of the image and of what it is compared with. */
+    here?: string
+    there?: string
+    boxes?: MapBox[]
+    /** The one of the boxes that is looked at. */
+    box?: MapBox | null
+  }>(),
+  { waiting: 'Fetching the map…', compared: null, here: '', there: '', boxes: () => [], box: null }
+)
 defineSlots<{ default(props: { texel: Texel }): unknown }>()
 
 const GRID_FROM_SCALE = 14
@@ -46,6 +69,8 @@ const camera = useMapCamera(() => draw())
 const probe = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true })!
 const drawnScale = ref(1)
 const texel = ref<Texel | null>(null)
+/** Share of the frame that shows what the image is compared with. */
+const wipe = ref(0.5)
 const zoomWords = computed(() =>
   drawnScale.value >= 1 ? `${drawnScale.value.toFixed(1)} px a texel` : `${(1 / drawnScale.value).toFixed(1)} texels a px`
 )
@@ -54,6 +79,7 @@ let drag: { x: number; y: number } | null = null
 const resizes = new ResizeObserver(() => fit())
 onMounted(() => resizes.observe(frame.value!))
 onBeforeUnmount(() => resizes.disconnect())
+watch([() => props.compared, () => props.boxes, () => props.box, wipe], () => draw())
 watch(
   () => props.image,
   (now, before) => (now?.width === before?.width ? draw() : fit())
@@ -82,8 +108,19 @@ function draw(): void {
   // Enlarged texels are sharp squares; reduced ones are averaged, or thin regions would vanish.
   context.imageSmoothingEnabled = scale < 1
   context.imageSmoothingQuality = 'high'
-  context.drawImage(props.image, x, y, props.image.width * scale, props.image.height * scale)
+  const { width, height } = props.image
+  context.drawImage(props.image, x, y, width * scale, height * scale)
+  if (props.compared) {
+    context.save()
+    context.beginPath()
+    context.rect(0, 0, Math.round(wipe.value * context.canvas.width), context.canvas.height)
+    context.clip()
+    context.clearRect(0, 0, context.canvas.width, context.canvas.height)
+    context.drawImage(props.compared, x, y, width * scale, height * scale)
+    context.restore()
+  }
   if (scale >= GRID_FROM_SCALE) drawGrid(context)
+  drawBoxes(context, camera, props.boxes, props.box)
   drawnScale.value = scale
 }
 
@@ -120,6 +157,21 @@ function handleMove(e: PointerEvent): void {
   }
   texel.value = texelAt(e.offsetX, e.offsetY)
 }
+
+/** Shows a box of texels with what is around it. */
+function flyTo(box: MapBox): void {
+  if (!canvas.value) return
+  const room = 12 + 0.15 * Math.max(box.width, box.height)
+  camera.show(
+    box.x - room,
+    box.y - room,
+    box.x + box.width + room,
+    box.y + box.height + room,
+    canvas.value.width,
+    canvas.value.height
+  )
+}
+defineExpose({ flyTo })
 
 function texelAt(px: number, py: number): Texel | null {
   if (!props.image) return null

@@ -19,6 +19,8 @@ export function originsOf(revisions: Revision[]): OriginChoice[] {
     },
     { value: 'materials', label: 'materials', hasData: sum((i) => i.materials.length) > 1 },
     { value: 'parts', label: 'parts', hasData: sum((i) => i.parts.length) > 1 },
+    // Several pieces of one part; of several parts the parts themselves tell more.
+    { value: 'pieces', label: 'pieces', hasData: sum((i) => i.pieces) > 1 },
     { value: 'texture', label: 'texture', hasData: read.some((i) => i.hasUvs && i.textures.length > 0) }
   ]
 }

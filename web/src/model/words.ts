@@ -35,3 +35,17 @@ export function seconds(millis: number): string {
 export function moment(utc: string): string {
   return new Date(`${utc}Z`).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 }
+
+/** Seconds that something will still take, as roughly as they are known. */
+export function timeLeft(s: number): string {
+  if (s < 1.5) return 'about a second left'
+  if (s < 90) return `about ${Math.round(s)} s left`
+  return `about ${Math.round(s / 60)} min left`
+}
+
+/** Metres as millimetres, for fields and scales. */
+export function millimetres(metres: number): string {
+  const mm = 1000 * metres
+  const digits = Math.abs(mm) < 10 ? 2 : Math.abs(mm) < 100 ? 1 : 0
+  return `${mm.toFixed(digits)} mm`
+}

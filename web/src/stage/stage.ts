@@ -19,6 +19,8 @@ import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
 import type { Hit } from '@/stage/face-picker'
+import { CageMarks } from '@/stage/cage'
+import type { Cage } from '@/stage/cage'
 import { ModelMesh } from '@/stage/model-mesh'
 import type { StageView } from '@/stage/model-mesh'
 import { ModelQueries } from '@/stage/model-queries'
@@ -28,6 +30,8 @@ import type { Shape } from '@/stage/shape'
 
 const COLOR_TABLE_SIDE = 256
 const FIELD_OF_VIEW_DEG = 32
+/** Half of what is seen around a place, as a share of the model's radius. */
+const PLACE_VIEW = 0.09
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
@@ -54,6 +58,7 @@ export class Stage {
   private shown: ModelMesh | null = null
   private overlays: ModelMesh[] = []
   private queries: ModelQueries | null = null
+  private cage: CageMarks | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
   private hasWire = false
@@ -151,6 +156,15 @@ export class Stage {
     this.requestFrame()
   }
 
+  /** Draws where rays begin and end around the model. */
+  showCage(cage: Cage): void {
+    this.cage?.dispose()
+    this.cage = new CageMarks(cage, this.renderer.getPixelRatio())
+    this.cage.addTo(this.scene)
+    this.fitLines()
+    this.requestFrame()
+  }
+
   /** @param colors red, green, blue 0 … 255 by group number */
   setGroupColors(colors: Map<number, [number, number, number]>): void {
     const bytes = this.colorTable.image.data as Uint8Array
@@ -221,9 +235,9 @@ export class Stage {
     this.requestFrame()
   }
 
-  /** Lines between pieces would cover a map, and cannot be told where two models mix pixel by pixel. */
+  /** Lines between pieces would cover a map, and cannot be told where other things mix in pixel by pixel. */
   private fitLines(): void {
-    this.outlines.setHasLines(this.view !== 'map' && this.overlays.length === 0)
+    this.outlines.setHasLines(this.view !== 'map' && this.overlays.length === 0 && !this.cage)
   }
 
   /** @param tile lower left corner of the map's place in UV space */
@@ -240,6 +254,24 @@ export class Stage {
     if (!this.shown) return
     const direction = this.camera.position.clone().sub(this.controls.target)
     this.frameBox(facesBox(this.shown.model, isIn), direction)
+  }
+
+  /** Moves the camera in front of a place on the surface, metres. */
+  flyToPlace(position: [number, number, number], normal: [number, number, number]): void {
+    const half = PLACE_VIEW * this.modelRadius
+    const box = new Box3().setFromCenterAndSize(new Vector3(...position), new Vector3(half, half, half).multiplyScalar(2))
+    // A little from above and aside, so that it is seen what the place is a part of.
+    const direction = new Vector3(...normal).addScaledVector(new Vector3(0.25, 0.3, 0.2), 1)
+    this.frameBox(box, direction)
+  }
+
+  /** Where in the stage a place of space is seen, pixels; null behind the camera. */
+  onScreen(position: [number, number, number]): { x: number; y: number } | null {
+    // Usually done by the next frame, which may still be to come.
+    this.camera.updateMatrixWorld()
+    const { x, y, z } = new Vector3(...position).project(this.camera)
+    if (z > 1) return null
+    return { x: ((x + 1) / 2) * this.host.clientWidth, y: ((1 - y) / 2) * this.host.clientHeight }
   }
 
   private frameBox(box: Box3, direction: Vector3): void {
@@ -321,6 +353,7 @@ export class Stage {
     this.resizes.disconnect()
     this.controls.dispose()
     this.showOverlays([])
+    this.cage?.dispose()
     cancelAnimationFrame(this.frameRequest)
     this.clearModel()
     this.map.dispose()

@@ -1,24 +1,16 @@
 <template>
-  <form class="form" @submit.prevent="emit('bake', settings)">
+  <form class="form" @submit.prevent="emit('bake')">
     <label class="field">
       IDs are read from
       <el-select v-model="settings.isFromSource" aria-label="IDs are read from">
         <el-option :value="false" label="the target itself" />
         <el-option
           :value="true"
-          :label="store.sources.length > 1 ? 'sources, by rays' : 'the source, by rays'"
-          :disabled="store.sources.length === 0"
+          :label="sources.length > 1 ? 'sources, by rays' : 'the source, by rays'"
+          :disabled="sources.length === 0"
         />
       </el-select>
     </label>
-    <el-checkbox-group
-      v-if="settings.isFromSource && store.sources.length > 1"
-      v-model="readIds"
-      class="sources"
-      aria-label="Which sources are read"
-    >
-      <el-checkbox v-for="s in store.sources" :key="s.id" :value="s.id" :label="s.fileName" />
-    </el-checkbox-group>
     <label class="field">
       Origin
       <el-select v-model="settings.origin" aria-label="Origin">
@@ -27,10 +19,17 @@
           :key="o.value"
           :value="o.value"
           :label="o.hasData ? o.label : `${o.label} (no data)`"
-          :disabled="!o.hasData"
         />
       </el-select>
     </label>
+    <el-checkbox-group
+      v-if="settings.isFromSource && sources.length > 1"
+      v-model="readIds"
+      class="sources"
+      aria-label="Which sources are read"
+    >
+      <el-checkbox v-for="s in sources" :key="s.id" :value="s.id" :label="s.fileName" />
+    </el-checkbox-group>
     <div class="pair">
       <label class="field">
         Size
@@ -39,123 +38,99 @@
         </el-select>
       </label>
       <label class="field">
+        Padding
+        <el-select v-model="settings.padding" aria-label="Padding">
+          <el-option v-for="p in PADDINGS" :key="p.value" :value="p.value" :label="p.label" />
+        </el-select>
+      </label>
+      <label class="field">
         Samples
         <el-select v-model="settings.samples" aria-label="Samples">
           <el-option v-for="s in SAMPLES" :key="s" :value="s" :label="`${s} a texel`" />
         </el-select>
       </label>
-    </div>
-    <label class="field">
-      Padding
-      <el-select v-model="settings.padding" aria-label="Padding">
-        <el-option v-for="p in PADDINGS" :key="p.value" :value="p.value" :label="p.label" />
-      </el-select>
-    </label>
-    <template v-if="settings.isFromSource">
       <label class="field">
-        Pairing
-        <el-select v-model="settings.pairing" aria-label="Pairing">
-          <el-option value="fitting" label="by names where all have one" />
-          <el-option value="names" label="by names" />
-          <el-option value="all" label="all on all" />
+        Taken
+        <el-select v-model="settings.isExact" aria-label="Where samples are taken">
+          <el-option :value="false" label="at borders" />
+          <el-option :value="true" label="everywhere" />
         </el-select>
       </label>
-      <el-checkbox v-model="isMeasured">Measure the reach</el-checkbox>
-      <div v-if="!isMeasured" class="pair">
-        <label class="field">
-          Outward, mm
-          <el-input-number v-model="outwardMm" :min="0" :controls="false" aria-label="Reach outward in mm" />
-        </label>
-        <label class="field">
-          Inward, mm
-          <el-input-number v-model="inwardMm" :min="0" :controls="false" aria-label="Reach inward in mm" />
-        </label>
+    </div>
+    <template v-if="settings.isFromSource">
+      <div class="field">
+        Pairing
+        <div class="line">
+          <el-select v-model="settings.pairing" aria-label="Pairing">
+            <el-option value="fitting" label="by names, else all" />
+            <el-option value="names" label="by names" />
+            <el-option value="all" label="all on all" />
+          </el-select>
+          <el-button :aria-pressed="pane === 'pairs'" @click="toggle('pairs')">Table</el-button>
+        </div>
+      </div>
+      <div class="field">
+        Reach
+        <div class="line">
+          <span class="words small">{{ reachWords }}</span>
+          <el-button :aria-pressed="pane === 'reach'" @click="toggle('reach')">Distances</el-button>
+        </div>
       </div>
     </template>
-    <el-button class="go" type="primary" size="large" native-type="submit" :disabled="isRunning || !canBake">
-      Bake
-    </el-button>
-    <p v-if="!canBake" class="small soft">
-      Nothing to tell groups by here. Sort the model first, or choose another origin.
-    </p>
+    <slot />
+    <el-button class="go" type="primary" size="large" native-type="submit" :disabled="!canBake">Bake</el-button>
   </form>
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElCheckboxGroup, ElInputNumber, ElOption, ElSelect } from 'element-plus'
-import { computed, reactive, ref, watch, watchEffect } from 'vue'
-import { chooseOrigin, originsOf } from '@/model/origins'
-import { useAssetStore } from '@/stores/asset'
+import { ElButton, ElCheckbox, ElCheckboxGroup, ElOption, ElSelect } from 'element-plus'
+import { computed } from 'vue'
+import { count, millimetres } from '@/model/words'
 
-import type { BakeSettings } from '@/api/types'
+import type { BakeSettings, Revision } from '@/api/types'
+import type { OriginChoice } from '@/model/origins'
 
-defineProps<{ isRunning: boolean }>()
-const emit = defineEmits<{ bake: [settings: BakeSettings] }>()
+export type BakePane = 'result' | 'reach' | 'pairs'
 
-const SIZES = [512, 1024, 2048, 4096]
-const SAMPLES = [1, 4, 16]
+const props = defineProps<{ sources: Revision[]; origins: OriginChoice[]; canBake: boolean }>()
+const emit = defineEmits<{ bake: [] }>()
+const settings = defineModel<BakeSettings>('settings', { required: true })
+/** What is looked at beside the settings. */
+const pane = defineModel<BakePane>('pane', { required: true })
+
+const SIZES = [512, 1024, 2048, 4096, 8192]
+const SAMPLES = [1, 4, 16, 64]
 const PADDINGS = [
   { value: 0, label: 'none' },
   { value: 4, label: '4 px' },
   { value: 8, label: '8 px' },
   { value: 16, label: '16 px' },
   { value: 32, label: '32 px' },
-  { value: -1, label: 'the whole sheet' }
+  { value: -1, label: 'whole sheet' }
 ]
 
-const store = useAssetStore()
-const last = store.asset!.bakes[0]?.settings
-const proposed = chooseOrigin(store.target, store.sources)
-const settings = reactive<BakeSettings>(
-  last
-    ? { ...last }
-    : {
-        ...proposed,
-        sourceIds: null,
-        size: 2048,
-        samples: 16,
-        padding: 16,
-        reachOutward: null,
-        reachInward: null,
-        pairing: 'fitting'
-      }
-)
-const isMeasured = ref(settings.reachOutward === null)
-const outwardMm = ref(1000 * (settings.reachOutward ?? 0.01))
-const inwardMm = ref(1000 * (settings.reachInward ?? 0.01))
-watchEffect(() => {
-  settings.reachOutward = isMeasured.value ? null : outwardMm.value / 1000
-  settings.reachInward = isMeasured.value ? null : inwardMm.value / 1000
+/** All is kept as null, so that a source that comes later is read too. */
+const readIds = computed({
+  get: () => settings.value.sourceIds ?? props.sources.map((s) => s.id),
+  set: (ids) => (settings.value.sourceIds = ids.length === props.sources.length ? null : ids)
 })
 
-const readIds = ref(store.sources.map((s) => s.id).filter((id) => last?.sourceIds?.includes(id) ?? true))
-watchEffect(() => {
-  const isAll = readIds.value.length === store.sources.length
-  settings.sourceIds = settings.isFromSource && !isAll ? readIds.value : null
+function toggle(wanted: BakePane): void {
+  pane.value = pane.value === wanted ? 'result' : wanted
+}
+
+const reachWords = computed(() => {
+  const { reachOutward, reachInward, partReaches } = settings.value
+  const whole =
+    reachOutward === null ? 'measured' : `${millimetres(reachOutward)} out, ${millimetres(reachInward!)} in`
+  return partReaches.length > 0 ? `${whole}; ${count(partReaches.length, 'part')} by itself` : whole
 })
-
-const read = computed(() =>
-  settings.isFromSource
-    ? store.sources.filter((s) => readIds.value.includes(s.id))
-    : store.target
-      ? [store.target]
-      : []
-)
-const origins = computed(() => originsOf(read.value))
-const canBake = computed(() => origins.value.some((o) => o.value === settings.origin && o.hasData))
-
-watch(
-  () => settings.isFromSource,
-  () => {
-    if (!canBake.value) settings.origin = origins.value.find((o) => o.hasData)?.value ?? settings.origin
-  }
-)
 </script>
 
 <style scoped>
 .form {
   display: grid;
-  gap: 12px;
+  gap: 10px;
 }
 
 .field {
@@ -169,11 +144,24 @@ watch(
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 10px;
+  gap: 8px 10px;
 }
 
-.pair :deep(.el-input-number) {
-  width: 100%;
+.line {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  align-items: center;
+  font-weight: 400;
+}
+
+.line [aria-pressed='true'] {
+  border-color: var(--accent);
+  background: var(--accent-soft);
+}
+
+.field :deep(.el-select) {
+  font-weight: 400;
 }
 
 .sources {
@@ -182,6 +170,5 @@ watch(
 
 .go {
   width: 100%;
-  margin-top: 4px;
 }
 </style>

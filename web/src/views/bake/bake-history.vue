@@ -7,7 +7,9 @@
         <button class="entry" type="button" :aria-current="bake.id === shown" @click="emit('show', bake.id)">
           <span>{{ originWords(bake) }}</span>
           <span class="soft small">
-            {{ moment(bake.createdAt) }} · {{ bake.settings.size }} px · {{ bakeState(bake).state }}
+            {{ moment(bake.createdAt) }} · {{ bake.settings.size }} px ·
+            {{ count(bake.settings.samples, 'sample') }}{{ bake.settings.isExact ? ' everywhere' : '' }} ·
+            {{ outcome(bake) }}
           </span>
         </button>
       </li>
@@ -17,7 +19,7 @@
 
 <script setup lang="ts">
 import { bakeState } from '@/model/bake-state'
-import { moment } from '@/model/words'
+import { count, moment, percent, seconds } from '@/model/words'
 
 import type { Bake } from '@/api/types'
 
@@ -27,6 +29,16 @@ const emit = defineEmits<{ show: [id: number] }>()
 function sourceWords({ sourceIds }: Bake): string {
   if (sourceIds.length === 0) return 'target'
   return sourceIds.length === 1 ? 'source' : `${sourceIds.length} sources`
+}
+
+/** What came of it in three words. */
+function outcome(bake: Bake): string {
+  const { state } = bakeState(bake)
+  if (state !== 'done') return state
+  const reports = bake.sheets.flatMap((s) => (s.result ? [s.result.report] : []))
+  const sum = (key: 'covered' | 'missed' | 'millis'): number => reports.reduce((n, r) => n + r[key], 0)
+  const took = bake.sheets.every((s) => s.isReused) ? 'reused' : seconds(sum('millis'))
+  return sum('missed') > 0 ? `${took} · ${percent(sum('missed') / sum('covered'))} missed` : took
 }
 
 function originWords(bake: Bake): string {

@@ -33,7 +33,7 @@ const state = computed(() => bakeState(props.bake).state)
 const results = computed(() => props.bake.sheets.flatMap((s) => (s.result ? [s.result] : [])))
 const reports = computed(() => results.value.map((r) => r.report))
 
-function total(key: 'covered' | 'missed' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
+function total(key: 'covered' | 'missed' | 'fallback' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
   return reports.value.reduce((sum, r) => sum + r[key], 0)
 }
 
@@ -46,10 +46,11 @@ const isClean = computed(() => missed.value + conflicts.value + unclaimed.value 
 
 const headline = computed(() =>
   [
-    `${count(covered.value, 'texel')} covered`,
+    `${percent((covered.value - missed.value) / Math.max(1, covered.value))} covered`,
     `${missed.value.toLocaleString('en')} missed`,
-    `${total('overlapping').toLocaleString('en')} overlapping`,
-    count(groupsHit.value, 'group')
+    count(conflicts.value, 'conflict'),
+    count(groupsHit.value, 'group'),
+    seconds(total('millis'))
   ].join(', ')
 )
 const groupsHit = computed(
@@ -65,7 +66,8 @@ const reused = computed(() => {
 })
 const details = computed(() => {
   const reach = results.value[0]?.reach
-  const words = [seconds(total('millis'))]
+  const words = [count(covered.value, 'texel')]
+  if (total('fallback') > 0) words.push(`${total('fallback').toLocaleString('en')} of them from the closest point`)
   if (total('rays') > 0) words.push(`${(total('rays') / 1e6).toFixed(1)} million rays`)
   if (reach) words.push(`reach ${length(reach.outward)} outward, ${length(reach.inward)} inward`)
   return words.join(' · ')

@@ -1,39 +1,35 @@
 <template>
-  <div v-if="store.target" class="station">
+  <div v-if="store.target" class="station" :class="{ wide: pane !== 'result' }">
     <section class="side" aria-label="Bake settings">
-      <bake-form :is-running="isRunning" @bake="start" />
+      <bake-form
+        v-model:settings="settings"
+        v-model:pane="pane"
+        :sources="store.sources"
+        :origins="choice.origins.value"
+        :can-bake="choice.canBake.value && !isRunning"
+        @bake="start"
+      >
+        <preflight-list :findings="findings" :is-asking="isAsking" :problem="preflightProblem" @take="take" />
+      </bake-form>
       <div v-if="isRunning" class="running">
-        <job-line :share="running!.share" :doing="running!.doing" />
+        <job-line :share="running!.share" doing="" />
+        <p class="small soft">{{ running!.doing }}</p>
         <el-button @click="cancel">Cancel</el-button>
       </div>
     </section>
 
-    <div class="result">
-      <div class="head">
-        <bake-outcome v-if="bake && !isRunning" :bake="bake" :groups="groups" />
-        <notice-line v-if="bake?.areNumbersOld" kind="warn">
-          Groups have other numbers than when this was baked. Bake again before it is handed off.
-        </notice-line>
-        <map-switches
-          v-if="isDone"
-          v-model:sheet="sheet"
-          v-model:place="place"
-          v-model:is-padded="isPadded"
-          :sheets="bake!.sheets"
-        />
-      </div>
-      <map-on-model
-        v-if="isDone && place === 'model'"
-        :asset-id="asset.id"
-        :target="target"
-        :sheet="sheet"
-        :image="image"
-        :groups="groups"
-      />
-      <map-view v-else v-slot="{ texel }" :image="image" :waiting="waiting">{{ texelWords(texel) }}</map-view>
-    </div>
+    <reach-panel
+      v-if="pane === 'reach'"
+      :settings="settings"
+      @reach="choice.setReach"
+      @part-reach="choice.setPartReach"
+    />
+    <pairs-panel v-else-if="pane === 'pairs'" :settings="settings" @affixes="settings.affixes = $event" @link="choice.link" />
+    <bake-result v-else-if="bake" :bake="bake" :is-running="isRunning" :problem="problem" />
+    <map-view v-else :image="null" waiting="Press Bake: the ID map appears here." />
 
-    <section class="side right" aria-label="Groups and history">
+    <section v-if="pane === 'result'" class="side right" aria-label="Groups and history">
+      <problem-list :problems="problems" :shown="problem" @show="problem = $event" />
       <bake-groups v-if="isDone" :bake="bake!" :groups="groups" />
       <bake-history :bakes="asset.bakes" :shown="bake?.id ?? null" @show="shownId = $event" />
     </section>
@@ -46,73 +42,80 @@
 
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
-import MapOnModel from '@/components/map-on-model.vue'
-import MapSwitches from '@/components/map-switches.vue'
 import MapView from '@/components/map-view.vue'
-import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
-import { useMapImage } from '@/components/use-map-image'
 import { bakeState } from '@/model/bake-state'
 import { groupsOfBake } from '@/model/groups-of-bake'
 import { useAssetStore } from '@/stores/asset'
 import BakeForm from '@/views/bake/bake-form.vue'
 import BakeGroups from '@/views/bake/bake-groups.vue'
 import BakeHistory from '@/views/bake/bake-history.vue'
-import BakeOutcome from '@/views/bake/bake-outcome.vue'
+import BakeResult from '@/views/bake/bake-result.vue'
+import PairsPanel from '@/views/bake/pairs-panel.vue'
+import PreflightList from '@/views/bake/preflight-list.vue'
+import ProblemList from '@/views/bake/problem-list.vue'
+import ReachPanel from '@/views/bake/reach-panel.vue'
+import { useAnswer } from '@/views/bake/use-answer'
+import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
-import type { BakeSettings } from '@/api/types'
-import type { Texel } from '@/components/map-view.vue'
+import type { Cure, ProblemRegion } from '@/api/types'
+import type { BakePane } from '@/views/bake/bake-form.vue'
 
 const store = useAssetStore()
+const router = useRouter()
 const asset = computed(() => store.asset!)
+const choice = useBakeSettings()
+const settings = computed(() => choice.settings)
+const pane = ref<BakePane>('result')
 const shownId = ref<number | null>(null)
-const sheet = ref('')
-const place = ref<'flat' | 'model'>('flat')
-const isPadded = ref(true)
+const problem = shallowRef<ProblemRegion | null>(null)
 
 const bake = computed(() => asset.value.bakes.find((b) => b.id === shownId.value) ?? asset.value.bakes[0] ?? null)
 /** Under the numbers that they had then. */
 const groups = computed(() => groupsOfBake(bake.value, store.groups))
-/** The target that was baked, with the UVs that it has now. */
-const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
 const isDone = computed(() => bake.value !== null && bakeState(bake.value).state === 'done')
+const problems = computed(() => (isDone.value ? bake.value!.sheets.flatMap((s) => s.result?.report.problems ?? []) : []))
 const runningBake = computed(() =>
   asset.value.bakes.find((b) => ['waiting', 'running'].includes(bakeState(b).state))
 )
 const isRunning = computed(() => runningBake.value !== undefined)
 const running = computed(() => (runningBake.value ? bakeState(runningBake.value) : null))
-
-watch(
-  () => bake.value?.id,
-  () => (sheet.value = bake.value?.sheets[0]?.name ?? ''),
-  { immediate: true }
-)
-
-/** Colours of groups may change after the bake; the address changes with them. */
-const colorStamp = computed(() => store.groups.map((g) => g.color.slice(1)).join(''))
-const { image, problem } = useMapImage(() =>
-  isDone.value && sheet.value
-    ? `${api.mapUrl(bake.value!.id, sheet.value, 'id', 0, isPadded.value)}&colors=${colorStamp.value}`
-    : null
-)
-const waiting = computed(() => {
-  if (problem.value) return problem.value
-  if (isRunning.value) return 'The map appears here when the bake is done.'
-  return isDone.value ? 'Fetching the map…' : 'Press Bake: the ID map appears here.'
+watch(bake, (now, before) => {
+  if (now?.id !== before?.id) problem.value = null
 })
 
-function texelWords({ x, y, color }: Texel): string {
-  const found = groups.value.filter((g) => g.color === color).map((g) => `${g.number} ${g.name}`)
-  const what = color === '#000000' ? 'no group' : found.join(' or ') || 'a colour of no group'
-  return `texel ${x}, ${y} · ${color} · ${what}`
+/** All that findings depend on: the settings, the models, the groups and the claims. */
+const {
+  answer: findings,
+  isAsking,
+  problem: preflightProblem
+} = useAnswer(
+  () =>
+    store.target &&
+    JSON.stringify([
+      choice.settings,
+      store.journalStamp,
+      [store.target, ...store.sources].map((r) => [r.id, r.geometryVersion, r.alignment])
+    ]),
+  () => api.preflight(asset.value.id, choice.settings)
+)
+
+function take(cure: Cure): void {
+  if (cure.action === 'sort' || cure.action === 'bring-in') {
+    void router.push({ name: cure.action, params: { id: asset.value.id } })
+  } else {
+    choice.take(cure)
+  }
 }
 
-async function start(settings: BakeSettings): Promise<void> {
+async function start(): Promise<void> {
+  pane.value = 'result'
   await orSay(async () => {
-    const { id } = await api.bake(asset.value.id, settings)
+    const { id } = await api.bake(asset.value.id, choice.settings)
     shownId.value = id
     await store.refresh()
   })
@@ -126,8 +129,13 @@ async function cancel(): Promise<void> {
 <style scoped>
 .station {
   display: grid;
-  grid-template-columns: 286px 1fr 268px;
+  grid-template-columns: 292px minmax(0, 1fr) 268px;
+  grid-template-rows: minmax(0, 1fr);
   height: 100%;
+}
+
+.wide {
+  grid-template-columns: 292px minmax(0, 1fr);
 }
 
 .side {
@@ -148,25 +156,6 @@ async function cancel(): Promise<void> {
 .running {
   display: grid;
   gap: 6px;
-}
-
-.result {
-  display: grid;
-  grid-template-rows: auto 1fr;
-  min-width: 0;
-  min-height: 0;
-}
-
-.head {
-  display: grid;
-  gap: 8px;
-  padding: 8px 10px;
-  border-bottom: 1px solid var(--ink);
-}
-
-.head:not(:has(*)) {
-  padding: 0;
-  border: none;
 }
 
 .empty {

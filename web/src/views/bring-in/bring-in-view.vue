@@ -116,7 +116,7 @@ import ModelContents from '@/views/bring-in/model-contents.vue'
 import ModelDrop from '@/views/bring-in/model-drop.vue'
 import PartsList from '@/views/bring-in/parts-list.vue'
 import { useOverlapShades } from '@/views/bring-in/use-overlap-shades'
-import { useOverlays } from '@/views/bring-in/use-overlays'
+import { useOverlays } from '@/components/use-overlays'
 import { useLookAtModel } from '@/views/bring-in/use-look-at-model'
 
 import type { Finding, Revision, Role } from '@/api/types'

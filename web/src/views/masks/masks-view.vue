@@ -65,6 +65,7 @@ import { groupsOfBake } from '@/model/groups-of-bake'
 import { count, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 
+import type { MapPlace } from '@/components/map-switches.vue'
 import type { Texel } from '@/components/map-view.vue'
 
 const store = useAssetStore()
@@ -75,7 +76,7 @@ const sheet = ref(bake.value?.sheets[0]?.name ?? '')
 const groups = computed(() => groupsOfBake(bake.value, store.groups))
 /** The target that was baked, with the UVs that it has now. */
 const target = computed(() => asset.value.revisions.find((r) => r.id === bake.value?.targetId)!)
-const place = ref<'flat' | 'model'>('flat')
+const place = ref<MapPlace>('flat')
 const isPadded = ref(true)
 
 const rows = computed(() =>

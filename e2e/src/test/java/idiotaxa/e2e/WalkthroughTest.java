@@ -159,7 +159,7 @@ class WalkthroughTest {
     artist.goTo("Bake");
     artist.choose("Size", "1024 px");
     artist.button("Bake").click();
-    assertThat(artist.page().getByText("0 missed, 0 overlapping")).isVisible();
+    assertThat(artist.page().getByText("0 missed, 0 conflicts")).isVisible();
 
     artist.choose("IDs are read from", "the source");
     artist.choose("Origin", "parts");

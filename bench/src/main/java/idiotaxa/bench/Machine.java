@@ -24,12 +24,16 @@ final class Machine {
         LocalDate.now());
   }
 
-  /** Largest resident size of this process so far, kB. */
-  static long peakKb() throws IOException {
-    return Files.readAllLines(Path.of("/proc/self/status")).stream()
-        .filter(line -> line.startsWith("VmHWM:"))
-        .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
-        .findFirst()
-        .orElseThrow();
+  /** Largest resident size of a process so far, kB; 0 when it has ended. */
+  static long peakKb(long pid) {
+    try {
+      return Files.readAllLines(Path.of("/proc/" + pid + "/status")).stream()
+          .filter(line -> line.startsWith("VmHWM:"))
+          .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")))
+          .findFirst()
+          .orElse(0);
+    } catch (IOException e) {
+      return 0;
+    }
   }
 }

@@ -17,7 +17,8 @@ public final class Main {
 
   public static void main(String[] args) throws Exception {
     Map<String, Benchmark> all = new LinkedHashMap<>();
-    all.put("buoy", new BuoyBench());
+    all.put("bake", new BakeBench());
+    all.put("memory", new MemoryBench());
     all.put("rays", new RayBench());
     all.put("agreement", new AgreementBench());
     all.put("read", new ReadBench());

@@ -1,8 +1,11 @@
 package idiotaxa.bench;
 
 import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -35,25 +38,29 @@ final class WholeProcess {
     }
   }
 
-  static Run bake(String... arguments) throws IOException, InterruptedException {
-    List<String> command = new ArrayList<>();
-    command.add(System.getProperty("java.home") + "/bin/java");
-    command.addAll(List.of("-Xmx4g", "-cp", System.getProperty("java.class.path")));
-    command.add(MeasuredBake.class.getName());
-    command.add("bake");
-    command.addAll(List.of(arguments));
+  /** Runs {@code ./idiotaxa bake}, as the README gives it. */
+  static Run bake(List<String> arguments) throws IOException, InterruptedException {
+    List<String> command = new ArrayList<>(List.of(System.getProperty("idiotaxa.script"), "bake"));
+    command.addAll(arguments);
     command.add("--json");
+    Path printed = Files.createTempFile("idiotaxa-bench", ".json");
     long begin = System.nanoTime();
     Process process =
-        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD).start();
-    String printed = new String(process.getInputStream().readAllBytes());
-    int exit = process.waitFor();
-    double seconds = (System.nanoTime() - begin) / 1e9;
-    int peakAt = printed.lastIndexOf(MeasuredBake.PEAK);
-    if (exit != 0 || peakAt < 0) {
-      throw new IllegalStateException("the bake ended with " + exit + ": " + printed);
+        new ProcessBuilder(command)
+            .redirectOutput(printed.toFile())
+            .redirectError(ProcessBuilder.Redirect.DISCARD)
+            .start();
+    // The script hands its process over to Java, so its number stays.
+    long peakKb = 0;
+    while (!process.waitFor(10, TimeUnit.MILLISECONDS)) {
+      peakKb = Math.max(peakKb, Machine.peakKb(process.pid()));
     }
-    long peakKb = Long.parseLong(printed.substring(peakAt + MeasuredBake.PEAK.length()).strip());
-    return new Run(seconds, JSON.readTree(printed.substring(0, peakAt)), peakKb / 1024);
+    double seconds = (System.nanoTime() - begin) / 1e9;
+    String report = Files.readString(printed);
+    Files.delete(printed);
+    if (process.exitValue() != 0) {
+      throw new IllegalStateException("the bake ended with " + process.exitValue() + ": " + report);
+    }
+    return new Run(seconds, JSON.readTree(report), peakKb / 1024);
   }
 }

@@ -125,9 +125,25 @@ public final class PaddedMaps {
    * @param out filled from index {@code offset}
    */
   public void coverageRow(int y, boolean[] isInSet, byte[] out, int offset) {
-    int from = y * width;
-    for (int x = 0; x < width; x++) {
-      out[offset + x] = (byte) coverageAt(from + x, isInSet);
+    byte[] whole = new byte[isInSet.length];
+    for (int g = 0; g < whole.length; g++) {
+      whole[g] = isInSet[g] ? (byte) TexelVotes.FULL : 0;
+    }
+    int to = (y + 1) * width;
+    int shift = offset - y * width;
+    // Word by word of the bits: nearly all words hold no shared texel.
+    for (int at = y * width; at < to; ) {
+      int next = Math.min(to, (at | 63) + 1);
+      if (sharedBits[at >> 6] == 0) {
+        for (; at < next; at++) {
+          char group = groups[at];
+          out[shift + at] = group < whole.length ? whole[group] : 0;
+        }
+      } else {
+        for (; at < next; at++) {
+          out[shift + at] = (byte) coverageAt(at, isInSet);
+        }
+      }
     }
   }
 

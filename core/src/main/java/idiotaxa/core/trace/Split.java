@@ -8,6 +8,9 @@ import java.util.Arrays;
  */
 final class Split {
   private static final int BINS = 16;
+  /** Below this only the longest axis is tried: the others seldom cut better there. */
+  private static final int MANY = 1024;
+
   private static final int FEW = 64;
   private static final int FEW_BINS = 8;
   private static final int MAX_DEPTH = 60;
@@ -60,6 +63,7 @@ final class Split {
     int lastLeft = 0;
     float bestCost = Float.POSITIVE_INFINITY;
     if (depth < MAX_DEPTH) {
+      setScales(centers, bins, to - from < MANY);
       fillBins(from, to, centers, bins);
       for (int a = 0; a < 3; a++) {
         if (scale[a] == 0) {
@@ -97,23 +101,40 @@ final class Split {
     measure(slot, slot + 1);
   }
 
-  private void fillBins(int from, int to, float[] centers, int bins) {
+  /** Bins a unit along every axis; 0 leaves an axis out. */
+  private void setScales(float[] centers, int bins, boolean isLongestOnly) {
+    int longest = 0;
     for (int axis = 0; axis < 3; axis++) {
       float extent = centers[3 + axis] - centers[axis];
+      if (extent > centers[3 + longest] - centers[longest]) {
+        longest = axis;
+      }
       // A little under the number of bins, so that the largest centre falls into the last one.
       float perUnit = bins * 0.99999f / extent;
       scale[axis] = extent > 0 && perUnit < Float.POSITIVE_INFINITY ? perUnit : 0;
-      Arrays.fill(binCount, axis * BINS, axis * BINS + bins, 0);
-      Boxes.reset(binBox, 6 * axis * BINS, bins);
     }
+    for (int axis = 0; isLongestOnly && axis < 3; axis++) {
+      scale[axis] = axis == longest ? scale[axis] : 0;
+    }
+  }
+
+  private void fillBins(int from, int to, float[] centers, int bins) {
+    for (int axis = 0; axis < 3; axis++) {
+      if (scale[axis] > 0) {
+        Arrays.fill(binCount, axis * BINS, axis * BINS + bins, 0);
+        Boxes.reset(binBox, 6 * axis * BINS, bins);
+        fillBins(from, to, axis, centers[axis], scale[axis]);
+      }
+    }
+  }
+
+  private void fillBins(int from, int to, int axis, float lowest, float perUnit) {
     for (int s = from; s < to; s++) {
       int at = 6 * s;
-      for (int axis = 0; axis < 3; axis++) {
-        int bin =
-            axis * BINS + (int) ((box[at + axis] + box[at + 3 + axis] - centers[axis]) * scale[axis]);
-        binCount[bin]++;
-        Boxes.grow(binBox, 6 * bin, box, at);
-      }
+      int bin =
+          axis * BINS + (int) ((box[at + axis] + box[at + 3 + axis] - lowest) * perUnit);
+      binCount[bin]++;
+      Boxes.grow(binBox, 6 * bin, box, at);
     }
   }
 

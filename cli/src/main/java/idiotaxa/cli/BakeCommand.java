@@ -35,6 +35,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -144,7 +145,11 @@ final class BakeCommand implements Callable<Integer> {
 
   private static TracedSource built(CompletableFuture<TracedSource> traced, Progress progress) {
     progress.at("building the hierarchy", 0);
-    return traced.join();
+    try {
+      return traced.join();
+    } catch (CompletionException e) {
+      throw e.getCause() instanceof RuntimeException cause ? cause : e;
+    }
   }
 
   private void checkArguments() {

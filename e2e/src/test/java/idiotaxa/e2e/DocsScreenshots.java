@@ -7,6 +7,7 @@ import com.microsoft.playwright.options.FilePayload;
 import idiotaxa.server.running.RunningApplication;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.regex.Pattern;
 
 /**
  * Takes the pictures in docs/screenshots from the demo data. Not a test; run by hand when a view has
@@ -14,6 +15,12 @@ import java.nio.file.Path;
  */
 public final class DocsScreenshots {
   private static final double SETTLE_MS = 1200;
+
+  /** So long a picture of a running bake waits for progress. */
+  private static final double RUNNING_MS = 4000;
+
+  /** A region of the hull. */
+  private static final int PROBLEM = 30;
 
   private final StagePage artist;
   private final Page page;
@@ -165,17 +172,53 @@ public final class DocsScreenshots {
     }
   }
 
+  /** Before, running, finished flat and on the model, then the measured reach and a problem region. */
   private void bake() {
     artist.goTo("Bake");
-    artist.choose("IDs are read from", "the source");
-    artist.choose("Origin", "vertex colours");
+    artist.choose("Origin", "texture (no data)");
+    page.getByText("in one colour").waitFor();
+    take("bake-before");
+    artist.button("Read vertex colours instead").click();
+    artist.choose("Size", "8192 px");
+    artist.choose("Taken", "everywhere");
     artist.button("Bake").click();
-    page.getByText("million rays").waitFor();
-    page.getByText("texels a px").waitFor();
+    page.getByText(Pattern.compile("left$")).waitFor();
+    page.waitForTimeout(RUNNING_MS);
+    take("bake-running");
+    artist.button("Cancel").click();
+    page.getByText("was cancelled").waitFor();
+    artist.choose("Size", "2048 px");
+    artist.choose("Taken", "at borders");
+    bakeAndWait();
     take("bake-flat");
     page.getByText("on the model").click();
     artist.waitForStage();
     take("bake-model");
+    artist.button("Distances").click();
+    artist.waitForStage();
+    setReach("4", "2");
+    page.getByText("sticks out of the cage").waitFor();
+    take("bake-reach");
+    bakeAndWait();
+    page.getByText("both", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByLabel("Problem regions").locator("button").nth(PROBLEM).click();
+    artist.waitForStage();
+    take("bake-problem");
+    artist.button("Distances").click();
+    artist.button("Measure at each bake").click();
+    bakeAndWait();
+  }
+
+  private void setReach(String outward, String inward) {
+    page.getByLabel("Reach outward of Whole model in mm").fill(outward);
+    page.getByLabel("Reach inward of Whole model in mm").fill(inward);
+    page.keyboard().press("Tab");
+  }
+
+  private void bakeAndWait() {
+    artist.button("Bake").click();
+    page.getByText("million rays").waitFor();
+    page.getByText("texels a px").waitFor();
   }
 
   private void take(String name) {

@@ -22,6 +22,9 @@ public interface Progress {
    */
   void at(String doing, double share);
 
+  /** How many texels of the work under way are done; told before the {@link #at} that it belongs to. */
+  default void texels(long done, long all) {}
+
   /** Asked between blocks of work; true ends the bake with {@link CancelledException}. */
   boolean isCancelled();
 }

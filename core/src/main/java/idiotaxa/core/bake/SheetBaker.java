@@ -91,6 +91,7 @@ final class SheetBaker {
             work.run(worker(w), tile);
           }
           double share = done.incrementAndGet() / (double) bins.count();
+          progress.texels((long) (share * groups.length), groups.length);
           progress.at(doing, fromShare + (toShare - fromShare) * share);
         });
   }

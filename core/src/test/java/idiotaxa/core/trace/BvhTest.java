@@ -1,12 +1,15 @@
 package idiotaxa.core.trace;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.core.Shapes;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.util.Arrays;
 import java.util.SplittableRandom;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -149,6 +152,15 @@ class BvhTest {
     Bvh two = Bvh.of(mesh, 2);
         assertThat(two.triangleOfSlot).isEqualTo(one.triangleOfSlot);
     assertThat(two.nodes).isEqualTo(one.nodes);
+  }
+
+  @Test
+  void buildingCanBeCancelled() {
+    Mesh mesh = Shapes.randomTriangles(12, 40_000, 0.01);
+    AtomicInteger asked = new AtomicInteger();
+    assertThatThrownBy(() -> Bvh.of(mesh, 2, () -> asked.incrementAndGet() > 3))
+        .isInstanceOf(CancellationException.class);
+    assertThat(asked.get()).isLessThan(20);
   }
 
   /** Every triangle in exactly one leaf, every box around what is below it. */

@@ -1,6 +1,7 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.bake.Progress;
+import java.util.Locale;
 import java.util.function.BooleanSupplier;
 
 /** Passes progress on to the database, at most four times a second, and asks there for a cancel. */
@@ -25,6 +26,8 @@ final class DatabaseProgress implements Progress {
   private long lastAsk;
   private boolean isCancelled;
   private long sharesBegan;
+  private long texelsDone;
+  private long texels;
 
   DatabaseProgress(Sink sink, BooleanSupplier cancelled) {
     this.sink = sink;
@@ -36,6 +39,7 @@ final class DatabaseProgress implements Progress {
   @Override
   public void at(String doing, double share) {
     Double secondsLeft;
+    String words;
     synchronized (this) {
       long now = System.nanoTime();
       if (share == 0) {
@@ -45,10 +49,24 @@ final class DatabaseProgress implements Progress {
         return;
       }
       lastDoing = doing;
+      words = doing + texelWords();
+      texels = 0;
       lastWrite = now;
       secondsLeft = secondsLeft(share, now);
     }
-    sink.write(doing, share, secondsLeft);
+    sink.write(words, share, secondsLeft);
+  }
+
+  @Override
+  public synchronized void texels(long done, long all) {
+    texelsDone = done;
+    texels = all;
+  }
+
+  private String texelWords() {
+    return texels == 0
+        ? ""
+        : String.format(Locale.ROOT, ", %.1f of %.1f million texels", texelsDone / 1e6, texels / 1e6);
   }
 
   /** As long again as the share took so far; a small share tells nothing yet. */

@@ -8,19 +8,11 @@ import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.server.store.RevisionStore;
 import java.nio.file.Path;
 import java.util.HashMap;
-import java.util.Iterator;
-import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
-/**
- * Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. A
- * mesh is read once however many ask for it at the same time, and reading one keeps nobody from
- * another.
- */
+/** Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. */
 @Component
 public class MeshCache {
   private static final int MAX_MESHES = 6;
@@ -28,8 +20,7 @@ public class MeshCache {
   private final RevisionStore revisions;
   private final BlobFiles files;
   private final JsonMapper json;
-  private final Map<State, CompletableFuture<CachedMesh>> meshes =
-      new LinkedHashMap<>(16, 0.75f, true);
+  private final RecentResults<State, CachedMesh> meshes = new RecentResults<>(MAX_MESHES);
 
   public MeshCache(RevisionStore revisions, BlobFiles files, JsonMapper json) {
     this.revisions = revisions;
@@ -46,49 +37,7 @@ public class MeshCache {
   public CachedMesh get(long revisionId) {
     RevisionStore.RevisionRow row =
         revisions.find(revisionId).orElseThrow(() -> new NotFoundException("revision", revisionId));
-    State state = new State(revisionId, row.geometryVersion());
-    CompletableFuture<CachedMesh> own = new CompletableFuture<>();
-    CompletableFuture<CachedMesh> known = register(state, own);
-    if (known == own) {
-      try {
-        own.complete(read(row));
-      } catch (RuntimeException | Error e) {
-        forget(state);
-        own.completeExceptionally(e);
-        throw e;
-      }
-    }
-    return join(known);
-  }
-
-  private synchronized CompletableFuture<CachedMesh> register(
-      State state, CompletableFuture<CachedMesh> own) {
-    CompletableFuture<CachedMesh> known = meshes.get(state);
-    if (known != null) {
-      return known;
-    }
-    meshes.put(state, own);
-    if (meshes.size() > MAX_MESHES) {
-      Iterator<State> leastRecentlyUsed = meshes.keySet().iterator();
-      leastRecentlyUsed.next();
-      leastRecentlyUsed.remove();
-    }
-    return own;
-  }
-
-  private synchronized void forget(State state) {
-    meshes.remove(state);
-  }
-
-  private static CachedMesh join(CompletableFuture<CachedMesh> mesh) {
-    try {
-      return mesh.join();
-    } catch (CompletionException e) {
-      if (e.getCause() instanceof RuntimeException cause) {
-        throw cause;
-      }
-      throw e;
-    }
+    return meshes.get(new State(revisionId, row.geometryVersion()), state -> read(row));
   }
 
   /** The mesh as it lies on its target: with the alignment that is kept with a source. */

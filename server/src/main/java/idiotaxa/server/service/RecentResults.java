@@ -3,11 +3,16 @@ package idiotaxa.server.service;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.function.Function;
 
-/** Results that are dear to compute and small to keep: the ones asked for last. Thread-safe. */
+/**
+ * Results that are dear to compute: the ones asked for last. Each is computed once however many ask for
+ * it at the same time, and computing one keeps nobody from another. Thread-safe.
+ */
 final class RecentResults<K, V> {
-  private final Map<K, V> results;
+  private final Map<K, CompletableFuture<V>> results;
 
   /**
    * @param limit how many are kept
@@ -16,32 +21,65 @@ final class RecentResults<K, V> {
     results =
         new LinkedHashMap<>(16, 0.75f, true) {
           @Override
-          protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+          protected boolean removeEldestEntry(Map.Entry<K, CompletableFuture<V>> eldest) {
             return size() > limit;
           }
         };
   }
 
-  /** The kept result, or a new one; two that ask at the same time may both compute it. */
+  /** The kept result, or a new one. A failure is not kept. */
   V get(K key, Function<K, V> compute) {
-    Optional<V> known = find(key);
-    if (known.isPresent()) {
-      return known.get();
+    while (true) {
+      CompletableFuture<V> own = new CompletableFuture<>();
+      CompletableFuture<V> known = register(key, own);
+      if (known == own) {
+        return compute(key, compute, own);
+      }
+      try {
+        return known.join();
+      } catch (CompletionException e) {
+        // Whoever began it failed, perhaps only because that one was cancelled: begin it anew.
+      }
     }
-    V computed = compute.apply(key);
-    put(key, computed);
-    return computed;
   }
 
+  private V compute(K key, Function<K, V> compute, CompletableFuture<V> own) {
+    try {
+      V result = compute.apply(key);
+      own.complete(result);
+      return result;
+    } catch (RuntimeException | Error e) {
+      synchronized (results) {
+        results.remove(key, own);
+      }
+      own.completeExceptionally(e);
+      throw e;
+    }
+  }
+
+  private CompletableFuture<V> register(K key, CompletableFuture<V> own) {
+    synchronized (results) {
+      CompletableFuture<V> known = results.get(key);
+      if (known == null) {
+        results.put(key, own);
+      }
+      return known == null ? own : known;
+    }
+  }
+
+  /** A result that is there already. */
   Optional<V> find(K key) {
     synchronized (results) {
-      return Optional.ofNullable(results.get(key));
+      CompletableFuture<V> known = results.get(key);
+      return known == null || !known.isDone() || known.isCompletedExceptionally()
+          ? Optional.empty()
+          : Optional.of(known.join());
     }
   }
 
   void put(K key, V result) {
     synchronized (results) {
-      results.put(key, result);
+      results.put(key, CompletableFuture.completedFuture(result));
     }
   }
 }

@@ -1,0 +1,108 @@
+package idiotaxa.core.check;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.groups.Tuple.tuple;
+
+import idiotaxa.core.Shapes;
+import idiotaxa.core.bake.IdOrigin;
+import idiotaxa.core.bake.OriginReading;
+import idiotaxa.core.bake.Origins;
+import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PairingRules;
+import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class PreflightTest {
+  private static final List<Group> GROUPS =
+      List.of(Group.of(1, "tin", 0xFF0000), Group.of(2, "oak", 0x00FF00));
+
+  private final Preflight preflight = new Preflight();
+
+  private static OriginReading claims(Mesh mesh, int... faceGroup) {
+    return Origins.claims(mesh, faceGroup, GROUPS);
+  }
+
+  private static Mesh grid(int n) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("deck");
+    Shapes.grid(builder, n, 1, 0);
+    return builder.build();
+  }
+
+  private PreflightFinding only() {
+    assertThat(preflight.findings()).hasSize(1);
+    return preflight.findings().get(0);
+  }
+
+  @Test
+  void wellSortedSurfaceHasNoFindings() {
+    preflight.addReading(grid(2), claims(grid(2), 1, 1, 2, 2));
+    preflight.addOverlaps(grid(2), SheetLayout.ONE.divide(grid(2)).get(0), null);
+    assertThat(preflight.findings()).isEmpty();
+  }
+
+  @Test
+  void unclaimedSurfaceIsToldAsAShareOfTheArea() {
+    preflight.addReading(grid(2), claims(grid(2), 1, 0, 2, 2));
+    assertThat(only().code()).isEqualTo("unclaimed");
+    assertThat(only().what()).startsWith("25.0 %");
+    assertThat(only().stops()).isFalse();
+  }
+
+  @Test
+  void oneGroupOrNoneIsSaid() {
+    preflight.addReading(grid(2), claims(grid(2), 2, 2, 2, 2));
+    assertThat(only().code()).isEqualTo("one-group");
+    assertThat(only().what()).contains("oak");
+    Preflight empty = new Preflight();
+    empty.addReading(grid(2), claims(grid(2), 0, 0, 0, 0));
+    assertThat(empty.findings()).extracting(PreflightFinding::code).containsExactly("empty");
+  }
+
+  @Test
+  void anOriginWithoutDataStopsTheBake() {
+    preflight.addNoData(
+        IdOrigin.VERTEX_COLORS,
+        "deck.obj and mast.obj",
+        List.of(new Cure("Read parts instead", "origin", "parts")));
+    assertThat(only().stops()).isTrue();
+    assertThat(only().what()).startsWith("deck.obj and mast.obj have no vertex colours");
+    assertThat(only().cures()).hasSize(1);
+  }
+
+  @Test
+  void partsWithoutPartnerComeWithLinksToTheNearestNames() {
+    MeshBuilder source = new MeshBuilder();
+    source.part("deck_hatch");
+    Shapes.grid(source, 1, 1, 0);
+    preflight.addPairing(Pairing.byNames(grid(1), source.build(), PairingRules.PLAIN));
+    assertThat(only().code()).isEqualTo("unpaired");
+    assertThat(only().what()).contains("1 target part has no partner").contains("deck");
+    assertThat(only().cures())
+        .extracting(Cure::action, Cure::value)
+        .containsExactly(
+            tuple("link", "deck\tdeck_hatch"),
+            tuple("pairing", "all"));
+  }
+
+  @Test
+  void overlapsAreConflictsOnlyWhereGroupsDiffer() {
+    MeshBuilder b = Shapes.unitQuad();
+    Shapes.grid(b, 1, 1, 1);
+    Mesh doubled = b.build();
+    var sheet = SheetLayout.ONE.divide(doubled).get(0);
+    preflight.addOverlaps(doubled, sheet, claims(doubled, 1, 1));
+    assertThat(preflight.findings()).isEmpty();
+    preflight.addOverlaps(doubled, sheet, claims(doubled, 1, 2));
+    assertThat(only().code()).isEqualTo("conflicts");
+    Preflight fromSource = new Preflight();
+    fromSource.addOverlaps(doubled, sheet, null);
+    assertThat(fromSource.findings())
+        .extracting(PreflightFinding::code)
+        .containsExactly("overlaps");
+  }
+}

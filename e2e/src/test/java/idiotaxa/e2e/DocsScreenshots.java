@@ -175,6 +175,7 @@ public final class DocsScreenshots {
   /** Before, running, finished flat and on the model, then the measured reach and a problem region. */
   private void bake() {
     artist.goTo("Bake");
+    artist.choose("IDs are read from", "the source");
     artist.choose("Origin", "texture (no data)");
     page.getByText("in one colour").waitFor();
     take("bake-before");

@@ -276,7 +276,7 @@ export interface PartLink {
 
 export interface Cure {
   words: string
-  action: 'origin' | 'read-target' | 'read-sources' | 'pairing' | 'link' | 'sort' | 'bring-in'
+  action: 'origin' | 'read-target' | 'read-sources' | 'pairing' | 'link' | 'reach' | 'sort' | 'bring-in'
   value: string
 }
 

@@ -1,31 +1,32 @@
 <template>
   <section v-if="problems.length > 0" aria-label="Problem regions">
     <h3>Problem regions</h3>
-    <ul>
-      <li v-for="(problem, i) in problems" :key="i">
-        <button class="problem" type="button" :aria-current="problem === shown" @click="emit('show', problem)">
-          <span class="sign mono" aria-hidden="true">{{ SIGNS[problem.kind] }}</span>
-          <span>
-            {{ KINDS[problem.kind] }} <span class="soft">· {{ problem.part }}</span>
-            <span class="soft small amount">{{ count(problem.texels, 'texel') }} at {{ problem.middleX }}, {{ problem.middleY }}</span>
-          </span>
-        </button>
-      </li>
+    <ul v-if="wrong.length > 0">
+      <problem-row v-for="(p, i) in wrong" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
     </ul>
+    <details v-if="closest.length > 0" :open="wrong.length === 0 && shown !== null">
+      <summary class="small">{{ count(closest.length, 'region') }} where a ray missed and the closest point was taken</summary>
+      <ul>
+        <problem-row v-for="(p, i) in closest" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
+      </ul>
+    </details>
   </section>
 </template>
 
 <script setup lang="ts">
+import { computed } from 'vue'
 import { count } from '@/model/words'
+import ProblemRow from '@/views/bake/problem-row.vue'
 
-import type { ProblemKind, ProblemRegion } from '@/api/types'
+import type { ProblemRegion } from '@/api/types'
 
 /** Where a bake went wrong; a press flies there. */
-defineProps<{ problems: ProblemRegion[]; shown: ProblemRegion | null }>()
+const props = defineProps<{ problems: ProblemRegion[]; shown: ProblemRegion | null }>()
 const emit = defineEmits<{ show: [problem: ProblemRegion] }>()
 
-const KINDS: Record<ProblemKind, string> = { MISSED: 'Missed', CONFLICT: 'Conflict', FALLBACK: 'Closest point taken' }
-const SIGNS: Record<ProblemKind, string> = { MISSED: '✗', CONFLICT: '≠', FALLBACK: '~' }
+const wrong = computed(() => props.problems.filter((p) => p.kind !== 'FALLBACK'))
+/** Right mostly; not what a busy eye should meet first. */
+const closest = computed(() => props.problems.filter((p) => p.kind === 'FALLBACK'))
 </script>
 
 <style scoped>
@@ -35,32 +36,8 @@ ul {
   border-block: 1px solid var(--rule);
 }
 
-.problem {
-  display: flex;
-  gap: 8px;
-  width: 100%;
-  padding: 4px 6px;
-  border: none;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  overflow-wrap: anywhere;
+summary {
+  padding: 4px 0;
   cursor: pointer;
-}
-
-.problem:hover,
-.problem[aria-current='true'] {
-  background: var(--accent-soft);
-}
-
-.sign {
-  color: var(--warn);
-  font-weight: 600;
-}
-
-.amount {
-  display: block;
 }
 </style>

@@ -71,6 +71,10 @@ export function useBakeSettings(): BakeChoice {
     if (action === 'read-target') settings.isFromSource = false
     if (action === 'read-sources') settings.isFromSource = true
     if (action === 'pairing') settings.pairing = value as BakeSettings['pairing']
+    if (action === 'reach') {
+      setReach(null)
+      settings.partReaches = []
+    }
     if (action === 'link') link(...(value.split('\t') as [string, string]))
     if (!canBake.value) settings.origin = origins.value.find((o) => o.hasData)?.value ?? settings.origin
   }

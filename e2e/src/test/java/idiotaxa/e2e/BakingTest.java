@@ -115,6 +115,7 @@ class BakingTest {
     page.getByLabel("Reach inward of Whole model in mm").fill("1");
     page.keyboard().press("Tab");
     assertThat(page.getByText("where the source sticks out of the cage")).isVisible();
+    assertThat(preflight(artist)).containsText("The reach is shorter than the distances measured");
     artist.button("Bake").click();
     assertThat(page.getByText("found no source within the reach")).isVisible();
   }

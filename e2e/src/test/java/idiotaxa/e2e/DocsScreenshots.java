@@ -20,7 +20,7 @@ public final class DocsScreenshots {
   private static final double RUNNING_MS = 4000;
 
   /** A region of the hull. */
-  private static final int PROBLEM = 30;
+  private static final int PROBLEM = 40;
 
   private final StagePage artist;
   private final Page page;

@@ -5,7 +5,6 @@ import java.util.Arrays;
 /** Signed distances of one target part, or of all. */
 final class DistanceClasses {
   private static final double ENCLOSED = 0.999;
-  private static final double MARGIN = 1.05;
 
   private final double floor;
   private final double[] fromTarget;
@@ -36,7 +35,7 @@ final class DistanceClasses {
 
   private double reach(int side) {
     double enclosing = Math.max(enclosing(fromTarget, side), enclosing(fromSource, side));
-    return Math.max(floor, enclosing * MARGIN);
+    return Math.max(floor, enclosing * ReachSurvey.MARGIN);
   }
 
   private static double enclosing(double[] distances, int side) {

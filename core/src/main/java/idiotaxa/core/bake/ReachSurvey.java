@@ -14,6 +14,9 @@ public record ReachSurvey(Reach proposed, List<PartReach> parts, List<Place> far
   /** Number of classes that distances are counted in. */
   public static final int CLASSES = 48;
 
+  /** How much longer a proposed reach is than what it encloses. */
+  public static final double MARGIN = 1.05;
+
   /**
    * The distances at one target part.
    *

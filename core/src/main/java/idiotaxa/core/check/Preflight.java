@@ -3,6 +3,9 @@ package idiotaxa.core.check;
 import idiotaxa.core.bake.IdOrigin;
 import idiotaxa.core.bake.OriginReading;
 import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.Reach;
+import idiotaxa.core.bake.ReachSurvey;
+import idiotaxa.core.bake.Reaches;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.group.Group;
@@ -118,6 +121,54 @@ public final class Preflight {
                 + told(unpaired)
                 + ".",
             cures));
+  }
+
+  /**
+   * Parts that lie away from every source, and a chosen reach that is shorter than what was measured.
+   *
+   * @param chosen the reach that was chosen, null where it is measured at the bake
+   */
+  public void addReach(ReachSurvey survey, Reaches chosen) {
+    List<String> alone = new ArrayList<>();
+    List<String> tooShort = new ArrayList<>();
+    for (ReachSurvey.PartReach part : survey.parts()) {
+      if (part.unmatched() > part.points()) {
+        alone.add(part.part());
+      } else if (chosen != null && part.points() > 0 && isShort(chosen.of(part.part()), part)) {
+        tooShort.add(part.part());
+      }
+    }
+    if (!alone.isEmpty()) {
+      findings.add(
+          new PreflightFinding(
+              "no-source-near",
+              false,
+              CountWords.of(alone.size(), "target part lies", "target parts lie")
+                  + " mostly away from every source that may be hit: "
+                  + told(alone)
+                  + ".",
+              List.of(
+                  new Cure("Check the alignment", "bring-in", ""),
+                  new Cure("Pair all on all", "pairing", "all"))));
+    }
+    if (!tooShort.isEmpty()) {
+      findings.add(
+          new PreflightFinding(
+              "short-reach",
+              false,
+              "The reach is shorter than the distances measured on "
+                  + CountWords.of(tooShort.size(), "part", "parts")
+                  + ": "
+                  + told(tooShort)
+                  + ".",
+              List.of(new Cure("Measure the reach", "reach", ""))));
+    }
+  }
+
+  /** Without the margin that a proposal has. */
+  private static boolean isShort(Reach reach, ReachSurvey.PartReach part) {
+    return reach.outward() < part.proposed().outward() / ReachSurvey.MARGIN
+        || reach.inward() < part.proposed().inward() / ReachSurvey.MARGIN;
   }
 
   /**

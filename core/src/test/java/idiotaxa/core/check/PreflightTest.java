@@ -9,11 +9,18 @@ import idiotaxa.core.bake.OriginReading;
 import idiotaxa.core.bake.Origins;
 import idiotaxa.core.bake.Pairing;
 import idiotaxa.core.bake.PairingRules;
+import idiotaxa.core.bake.Progress;
+import idiotaxa.core.bake.Reach;
+import idiotaxa.core.bake.ReachMeasure;
+import idiotaxa.core.bake.ReachSurvey;
+import idiotaxa.core.bake.Reaches;
 import idiotaxa.core.bake.SheetLayout;
+import idiotaxa.core.bake.TracedSource;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class PreflightTest {
@@ -87,6 +94,37 @@ class PreflightTest {
         .containsExactly(
             tuple("link", "deck\tdeck_hatch"),
             tuple("pairing", "all"));
+  }
+
+  @Test
+  void aReachShorterThanMeasuredAndPartsAloneAreSaid() {
+    MeshBuilder t = new MeshBuilder();
+    t.part("deck");
+    Shapes.grid(t, 1, 1, 0);
+    int mast = t.part("mast");
+    int[] v = {t.vertex(8, 0, 0), t.vertex(9, 0, 0), t.vertex(8, 1, 0)};
+    t.polygon(mast, Mesh.NO_MATERIAL, v);
+    Mesh target = t.build();
+    MeshBuilder s = new MeshBuilder();
+    s.part("deck_high");
+    Shapes.grid(s, 1, 1, 0.04);
+    TracedSource source = TracedSource.of(s.build(), 1, Progress.NONE);
+    ReachSurvey survey =
+        new ReachMeasure(target, source, Pairing.all(target, source.mesh(), PairingRules.PLAIN))
+            .measure(1);
+    preflight.addReach(survey, null);
+    assertThat(only().code()).isEqualTo("no-source-near");
+    assertThat(only().what()).contains("mast").doesNotContain("deck");
+    Preflight enough = new Preflight();
+    enough.addReach(survey, new Reaches(new Reach(0.041, 0.01), Map.of()));
+    assertThat(enough.findings()).hasSize(1);
+    Preflight tooShort = new Preflight();
+    tooShort.addReach(
+        survey, new Reaches(new Reach(1, 1), Map.of("deck", new Reach(0.03, 0.01))));
+    assertThat(tooShort.findings().get(1).code()).isEqualTo("short-reach");
+    assertThat(tooShort.findings().get(1).cures())
+        .extracting(Cure::action)
+        .containsExactly("reach");
   }
 
   @Test

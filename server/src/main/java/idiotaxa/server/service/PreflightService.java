@@ -5,9 +5,11 @@ import idiotaxa.core.bake.IdOrigin;
 import idiotaxa.core.bake.OriginReading;
 import idiotaxa.core.bake.Origins;
 import idiotaxa.core.bake.Pairing;
+import idiotaxa.core.bake.PairingRules;
 import idiotaxa.core.bake.Progress;
 import idiotaxa.core.bake.ReachMeasure;
 import idiotaxa.core.bake.ReachSurvey;
+import idiotaxa.core.bake.Reaches;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.TracedSource;
 import idiotaxa.core.check.Cure;
@@ -30,6 +32,11 @@ public class PreflightService {
   private final MeshCache meshes;
   private final RevisionStore revisions;
   private final TracedSources traced;
+  private final RecentResults<SurveyKey, ReachSurvey> surveys = new RecentResults<>(16);
+
+  /** All that the distances between two models depend on. */
+  private record SurveyKey(
+      String target, List<String> sources, String pairing, PairingRules rules) {}
 
   PreflightService(
       AssetService assets,
@@ -75,6 +82,7 @@ public class PreflightService {
     if (settings.isFromSource()) {
       preflight.addPairing(
           Pairing.of(settings.pairing(), targetMesh, read, settings.pairingRules()));
+      preflight.addReach(reach(assetId, settings), chosenReach(settings));
     }
     for (Sheet sheet : assets.sheetPlan(assetId).divide(targetMesh)) {
       preflight.addOverlaps(targetMesh, sheet, settings.isFromSource() ? null : reading);
@@ -119,9 +127,26 @@ public class PreflightService {
     return new Pairs(pairing.word(), pairing.rows(), pairing.unpairedSource(), parts);
   }
 
+  /** Null where nothing was chosen; parts with a reach of their own alone are measured too. */
+  private static Reaches chosenReach(BakeSettings settings) {
+    return settings.reach().map(whole -> new Reaches(whole, settings.reachOfPart())).orElse(null);
+  }
+
   public ReachSurvey reach(long assetId, BakeSettings settings) {
-    Mesh target = meshes.get(bakes.target(assetId).id()).mesh();
-    TracedSource source = traced.of(bakes.sources(assetId, settings), Progress.NONE);
+    RevisionStore.RevisionRow row = bakes.target(assetId);
+    List<Long> sources = bakes.sources(assetId, settings);
+    SurveyKey key =
+        new SurveyKey(
+            inputs.state(row.id()),
+            sources.stream().map(inputs::state).toList(),
+            settings.pairing(),
+            settings.pairingRules());
+    return surveys.get(key, k -> survey(row.id(), sources, settings));
+  }
+
+  private ReachSurvey survey(long targetId, List<Long> sources, BakeSettings settings) {
+    Mesh target = meshes.get(targetId).mesh();
+    TracedSource source = traced.of(sources, Progress.NONE);
     Pairing pairing =
         Pairing.of(settings.pairing(), target, source.mesh(), settings.pairingRules());
     return new ReachMeasure(target, source, pairing).measure(Parallel.cores());

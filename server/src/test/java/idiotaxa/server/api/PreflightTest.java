@@ -111,7 +111,9 @@ class PreflightTest {
                     .formatted(sourcePart)
                 + "{\"targetPart\": \"right\", \"sourcePart\": \"%s\"}]".formatted(sourcePart));
     assertThat(texts(ask("pairs", linked).get("rows"), "by")).containsExactly("LINK", "LINK");
-    assertThat(texts(ask("findings", linked), "code")).doesNotContain("unpaired");
+    assertThat(texts(ask("findings", linked), "code"))
+        .doesNotContain("unpaired")
+        .contains("no-source-near");
   }
 
   @Test

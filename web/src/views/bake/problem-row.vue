@@ -1,0 +1,54 @@
+<template>
+  <li>
+    <button class="problem" type="button" :aria-current="isShown" @click="emit('show')">
+      <span class="sign mono" aria-hidden="true">{{ SIGNS[problem.kind] }}</span>
+      <span>
+        {{ KINDS[problem.kind] }} <span class="soft">· {{ problem.part }}</span>
+        <span class="soft small amount">{{ count(problem.texels, 'texel') }} at {{ problem.middleX }}, {{ problem.middleY }}</span>
+      </span>
+    </button>
+  </li>
+</template>
+
+<script setup lang="ts">
+import { count } from '@/model/words'
+
+import type { ProblemKind, ProblemRegion } from '@/api/types'
+
+defineProps<{ problem: ProblemRegion; isShown: boolean }>()
+const emit = defineEmits<{ show: [] }>()
+
+const KINDS: Record<ProblemKind, string> = { MISSED: 'Missed', CONFLICT: 'Conflict', FALLBACK: 'Closest point' }
+const SIGNS: Record<ProblemKind, string> = { MISSED: '✗', CONFLICT: '≠', FALLBACK: '~' }
+</script>
+
+<style scoped>
+.problem {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  padding: 4px 6px;
+  border: none;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  overflow-wrap: anywhere;
+  cursor: pointer;
+}
+
+.problem:hover,
+.problem[aria-current='true'] {
+  background: var(--accent-soft);
+}
+
+.sign {
+  color: var(--warn);
+  font-weight: 600;
+}
+
+.amount {
+  display: block;
+}
+</style>

@@ -139,6 +139,8 @@ public final class DocsScreenshots {
     page.locator("label.el-checkbox").last().click();
     artist.button("Keep the proposal").click();
     page.getByText("last claim").waitFor();
+    // Keys go to the dialog until it has closed.
+    page.waitForTimeout(SETTLE_MS);
     ring(0.62, "3");
     ring(0.66, "");
     artist.button("Open the drawer galvanised steel").click();

@@ -16,7 +16,7 @@
     <path class="proposal" :d="`M${x(distances.proposed.outward)} 0v${BASE}M${x(-distances.proposed.inward)} 0v${BASE}`" />
     <path class="reach" :d="`M${x(reach.outward)} 0v${BASE}M${x(-reach.inward)} 0v${BASE}`" />
     <text class="scale" x="0" :y="HEIGHT - 2">{{ millimetres(left) }}</text>
-    <text class="scale" :x="x(0)" :y="HEIGHT - 2" text-anchor="middle">surface</text>
+    <text v-if="hasRoom" class="scale" :x="x(0)" :y="HEIGHT - 2" text-anchor="middle">surface</text>
     <text class="scale" :x="WIDTH" :y="HEIGHT - 2" text-anchor="end">{{ millimetres(right) }}</text>
   </svg>
 </template>
@@ -33,6 +33,7 @@ const props = defineProps<{ distances: PartDistances; reach: Reach }>()
 const WIDTH = 320
 const HEIGHT = 58
 const BASE = 42
+const LEAST_ROOM = 92
 
 const left = computed(() => Math.min(props.distances.from, -props.reach.inward) * 1.05)
 const right = computed(() => Math.max(props.distances.to, props.reach.outward) * 1.05)
@@ -40,6 +41,9 @@ const right = computed(() => Math.max(props.distances.to, props.reach.outward) *
 function x(metres: number): number {
   return ((metres - left.value) / (right.value - left.value)) * WIDTH
 }
+
+/** Whether the word under the surface's line keeps clear of the ends' numbers. */
+const hasRoom = computed(() => x(0) > LEAST_ROOM && x(0) < WIDTH - LEAST_ROOM)
 
 /** Heights by the root, so that the few far points are seen beside the many near ones. */
 const bars = computed(() => {

@@ -4,7 +4,7 @@
     <p v-if="bakes.length === 0" class="soft small">None yet.</p>
     <ul>
       <li v-for="bake in bakes" :key="bake.id">
-        <button class="entry" type="button" :aria-current="bake.id === shown" @click="emit('show', bake.id)">
+        <button class="entry row-button" type="button" :aria-current="bake.id === shown" @click="emit('show', bake.id)">
           <span>{{ originWords(bake) }}</span>
           <span class="soft small">
             {{ moment(bake.createdAt) }} · {{ bake.settings.size }} px ·
@@ -50,15 +50,7 @@ function originWords(bake: Bake): string {
 <style scoped>
 .entry {
   display: grid;
-  width: 100%;
   padding: 6px 8px;
-  border: none;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
 }
 
 .entry:hover,

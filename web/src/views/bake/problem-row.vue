@@ -1,6 +1,6 @@
 <template>
   <li>
-    <button class="problem" type="button" :aria-current="isShown" @click="emit('show')">
+    <button class="problem row-button" type="button" :aria-current="isShown" @click="emit('show')">
       <span class="sign mono" aria-hidden="true">{{ SIGNS[problem.kind] }}</span>
       <span>
         {{ KINDS[problem.kind] }} <span class="soft">· {{ problem.part }}</span>
@@ -26,16 +26,8 @@ const SIGNS: Record<ProblemKind, string> = { MISSED: '✗', CONFLICT: '≠', FAL
 .problem {
   display: flex;
   gap: 8px;
-  width: 100%;
   padding: 4px 6px;
-  border: none;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
   overflow-wrap: anywhere;
-  cursor: pointer;
 }
 
 .problem:hover,

@@ -10,28 +10,16 @@
       <p v-if="outside > 0" class="small outside">! {{ percent(outside) }} of the measured points lie outside the reach.</p>
     </template>
     <div class="fields">
-      <label class="field small">
-        Outward, mm
+      <label v-for="(word, side) in SIDES" :key="side" class="field small">
+        {{ word }}, mm
         <el-input-number
-          :model-value="toMm(reach.outward)"
+          :model-value="toMm(reach[side])"
           size="small"
           :min="0"
           :precision="2"
           :controls="false"
-          :aria-label="`Reach outward of ${title} in mm`"
-          @update:model-value="emit('set', { outward: ($event ?? 0) / 1000, inward: reach.inward })"
-        />
-      </label>
-      <label class="field small">
-        Inward, mm
-        <el-input-number
-          :model-value="toMm(reach.inward)"
-          size="small"
-          :min="0"
-          :precision="2"
-          :controls="false"
-          :aria-label="`Reach inward of ${title} in mm`"
-          @update:model-value="emit('set', { outward: reach.outward, inward: ($event ?? 0) / 1000 })"
+          :aria-label="`Reach ${word.toLowerCase()} of ${title} in mm`"
+          @update:model-value="emit('set', { ...reach, [side]: ($event ?? 0) / 1000 })"
         />
       </label>
       <button class="small-button" type="button" @click="emit('set', distances.proposed)">As measured here</button>
@@ -58,6 +46,8 @@ const props = defineProps<{
   backWords: string
 }>()
 const emit = defineEmits<{ set: [reach: Reach | null] }>()
+
+const SIDES = { outward: 'Outward', inward: 'Inward' } as const
 
 function toMm(metres: number): number {
   return Math.round(metres * 1e5) / 100

@@ -6,7 +6,7 @@
       <ul>
         <li v-for="row in rows" :key="row.group.id">
           <button
-            class="mask"
+            class="mask row-button"
             type="button"
             :aria-current="row.group.number === number"
             @click="number = row.group.number"
@@ -120,15 +120,7 @@ function texelWords({ x, y, color }: Texel): string {
 .mask {
   display: grid;
   gap: 3px;
-  width: 100%;
   padding: 7px 8px;
-  border: none;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
 }
 
 .mask > :first-child {

@@ -3,14 +3,14 @@
     <p class="small soft note">Click a line to go there; what is crossed out is undone and can be redone.</p>
     <ol class="entries">
       <li>
-        <button type="button" class="entry" :class="{ here: position === 0 }" @click="emit('step', -position)">
+        <button type="button" class="entry row-button" :class="{ here: position === 0 }" @click="emit('step', -position)">
           nothing claimed yet
         </button>
       </li>
       <li v-for="e in store.asset!.history" :key="e.id">
         <button
           type="button"
-          class="entry"
+          class="entry row-button"
           :class="{ here: e.ordinal === position, undone: e.ordinal > position }"
           :aria-current="e.ordinal === position ? 'step' : undefined"
           @click="emit('step', e.ordinal - position)"
@@ -48,15 +48,7 @@ const position = computed(() => store.asset!.journalPosition)
   display: flex;
   align-items: baseline;
   gap: 8px;
-  width: 100%;
   padding: 5px 14px;
-  border: none;
-  border-bottom: 1px solid var(--rule);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
 }
 
 .entry:hover {

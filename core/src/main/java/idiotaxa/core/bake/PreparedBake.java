@@ -44,7 +44,11 @@ public final class PreparedBake {
         maxGroup(reading));
   }
 
-  /** Reads IDs from a source by rays. */
+  /**
+   * Reads IDs from a source by rays.
+   *
+   * @throws CancelledException when the progress says so
+   */
   public static PreparedBake fromSource(
       Mesh target,
       TracedSource source,
@@ -57,6 +61,9 @@ public final class PreparedBake {
         plan.reach()
             .orElseGet(
                 () -> new ReachMeasure(target, source, plan.pairing()).propose(threads));
+    if (progress.isCancelled()) {
+      throw new CancelledException();
+    }
     SourceSetup setup =
         new SourceSetup(
             target,

@@ -46,7 +46,16 @@ final class BvhBuilder {
     Parallel.run(
         (count + BLOCK - 1) / BLOCK,
         threads,
-        (block, worker) -> work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK)));
+        (block, worker) -> {
+          checkCancelled();
+          work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK));
+        });
+  }
+
+  private void checkCancelled() {
+    if (isCancelled.getAsBoolean()) {
+      throw new CancellationException();
+    }
   }
 
   Bvh build() {
@@ -76,9 +85,7 @@ final class BvhBuilder {
 
     @Override
     protected NodeTree compute() {
-      if (isCancelled.getAsBoolean()) {
-        throw new CancellationException();
-      }
+      checkCancelled();
       if (to - from <= SUBTREE) {
         return new NodeTree(new SubtreeBuilder(boxes).build(from, to, centers, depth));
       }

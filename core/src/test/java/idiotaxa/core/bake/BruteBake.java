@@ -1,5 +1,9 @@
 package idiotaxa.core.bake;
 
+import static idiotaxa.core.Vectors.cross;
+import static idiotaxa.core.Vectors.dot;
+import static idiotaxa.core.Vectors.minus;
+
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.Weld;
@@ -52,9 +56,9 @@ final class BruteBake {
       int a = 2 * target.triangleCorner(t, 0);
       int b = 2 * target.triangleCorner(t, 1);
       int c = 2 * target.triangleCorner(t, 2);
-      double area = cross(uv[b] - uv[a], uv[b + 1] - uv[a + 1], uv[c] - uv[a], uv[c + 1] - uv[a + 1]);
-      double w0 = cross(uv[b] - u, uv[b + 1] - v, uv[c] - u, uv[c + 1] - v) / area;
-      double w1 = cross(uv[c] - u, uv[c + 1] - v, uv[a] - u, uv[a + 1] - v) / area;
+      double area = crossInPlane(uv[b] - uv[a], uv[b + 1] - uv[a + 1], uv[c] - uv[a], uv[c + 1] - uv[a + 1]);
+      double w0 = crossInPlane(uv[b] - u, uv[b + 1] - v, uv[c] - u, uv[c + 1] - v) / area;
+      double w1 = crossInPlane(uv[c] - u, uv[c + 1] - v, uv[a] - u, uv[a + 1] - v) / area;
       if (w0 >= 0 && w1 >= 0 && w0 + w1 <= 1) {
         return trace(t, w0, w1, 1 - w0 - w1);
       }
@@ -62,7 +66,7 @@ final class BruteBake {
     return 0;
   }
 
-  private static double cross(double ax, double ay, double bx, double by) {
+  private static double crossInPlane(double ax, double ay, double bx, double by) {
     return ax * by - ay * bx;
   }
 
@@ -115,19 +119,5 @@ final class BruteBake {
     int v = 3 * source.triangleVertex(s, k);
     float[] p = source.positions();
     return new double[] {p[v], p[v + 1], p[v + 2]};
-  }
-
-  private static double[] minus(double[] a, double[] b) {
-    return new double[] {a[0] - b[0], a[1] - b[1], a[2] - b[2]};
-  }
-
-  private static double dot(double[] a, double[] b) {
-    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-  }
-
-  private static double[] cross(double[] a, double[] b) {
-    return new double[] {
-      a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
-    };
   }
 }

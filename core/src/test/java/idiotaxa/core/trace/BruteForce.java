@@ -1,5 +1,9 @@
 package idiotaxa.core.trace;
 
+import static idiotaxa.core.Vectors.cross;
+import static idiotaxa.core.Vectors.dot;
+import static idiotaxa.core.Vectors.minus;
+
 import idiotaxa.core.mesh.Mesh;
 
 /** The same questions answered by looking at every triangle. */
@@ -77,19 +81,5 @@ final class BruteForce {
     double s = Math.max(0, Math.min(1, share));
     double[] d = minus(q, new double[] {a[0] + s * ab[0], a[1] + s * ab[1], a[2] + s * ab[2]});
     return Math.sqrt(dot(d, d));
-  }
-
-  private static double[] minus(double[] a, double[] b) {
-    return new double[] {a[0] - b[0], a[1] - b[1], a[2] - b[2]};
-  }
-
-  private static double dot(double[] a, double[] b) {
-    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-  }
-
-  private static double[] cross(double[] a, double[] b) {
-    return new double[] {
-      a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
-    };
   }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 import org.junit.jupiter.api.Test;
 
 class RecentResultsTest {
@@ -28,28 +29,27 @@ class RecentResultsTest {
     assertThat(results.find("a")).contains(1);
   }
 
+  /** Asks on a thread of its own. */
+  private CompletableFuture<Integer> ask(String key, Function<String, Integer> compute) {
+    return CompletableFuture.supplyAsync(
+        () -> results.get(key, compute), task -> new Thread(task).start());
+  }
+
   @Test
   void manyThatAskAtOnceWaitForOne() throws InterruptedException {
-    CountDownLatch begun = new CountDownLatch(1);
-    CountDownLatch goOn = new CountDownLatch(1);
+    Gate gate = new Gate();
     CompletableFuture<Integer> first =
-        CompletableFuture.supplyAsync(
-            () ->
-                results.get(
-                    "slow",
-                    key -> {
-                      begun.countDown();
-                      await(goOn);
-                      return count(key);
-                    }),
-            task -> new Thread(task).start());
-    begun.await();
-    CompletableFuture<Integer> second =
-        CompletableFuture.supplyAsync(
-            () -> results.get("slow", this::count), task -> new Thread(task).start());
+        ask(
+            "slow",
+            key -> {
+              gate.pass();
+              return count(key);
+            });
+    gate.waitForSomebody();
+    CompletableFuture<Integer> second = ask("slow", this::count);
     assertThat(results.find("slow")).isEmpty();
     assertThat(results.get("other", this::count)).isEqualTo(5);
-    goOn.countDown();
+    gate.open();
     assertThat(first.join()).isEqualTo(4);
     assertThat(second.join()).isEqualTo(4);
     assertThat(computed).hasValue(2);
@@ -57,33 +57,41 @@ class RecentResultsTest {
 
   @Test
   void aFailureIsNotKeptAndWhoWaitedBeginsAnew() throws InterruptedException {
-    CountDownLatch begun = new CountDownLatch(1);
-    CountDownLatch goOn = new CountDownLatch(1);
+    Gate gate = new Gate();
     CompletableFuture<Integer> cancelled =
-        CompletableFuture.supplyAsync(
-            () ->
-                results.get(
-                    "hull",
-                    key -> {
-                      begun.countDown();
-                      await(goOn);
-                      throw new IllegalStateException("cancelled");
-                    }),
-            task -> new Thread(task).start());
-    begun.await();
-    CompletableFuture<Integer> waiting =
-        CompletableFuture.supplyAsync(
-            () -> results.get("hull", this::count), task -> new Thread(task).start());
-    goOn.countDown();
+        ask(
+            "hull",
+            key -> {
+              gate.pass();
+              throw new IllegalStateException("cancelled");
+            });
+    gate.waitForSomebody();
+    CompletableFuture<Integer> waiting = ask("hull", this::count);
+    gate.open();
     assertThatThrownBy(cancelled::join).hasMessageContaining("cancelled");
     assertThat(waiting.join()).isEqualTo(4);
   }
 
-  private static void await(CountDownLatch latch) {
-    try {
-      latch.await();
-    } catch (InterruptedException e) {
-      throw new IllegalStateException(e);
+  /** Holds up who passes until it is opened. */
+  private static final class Gate {
+    private final CountDownLatch somebody = new CountDownLatch(1);
+    private final CountDownLatch opened = new CountDownLatch(1);
+
+    void pass() {
+      somebody.countDown();
+      try {
+        opened.await();
+      } catch (InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+
+    void waitForSomebody() throws InterruptedException {
+      somebody.await();
+    }
+
+    void open() {
+      opened.countDown();
     }
   }
 }

@@ -1,11 +1,13 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.bake.SheetReport;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.handoff.HandoffRequest;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Locale;
 import java.util.Locale;
 import java.util.function.ToLongFunction;
 import tools.jackson.databind.json.JsonMapper;
@@ -94,6 +96,21 @@ final class BakeReportFile {
           .put("missed", part.missed())
           .put("fallback", part.fallback())
           .put("conflicts", part.conflicts());
+    }
+    ArrayNode problems = node.putArray("problems");
+    report.problems().forEach(problem -> problems.add(problem(problem)));
+    return node;
+  }
+
+  private static ObjectNode problem(ProblemRegion problem) {
+    ObjectNode node = JSON.createObjectNode();
+    node.put("kind", problem.kind().name().toLowerCase(Locale.ROOT)).put("part", problem.part());
+    node.put("x", problem.x()).put("y", problem.y());
+    node.put("width", problem.width()).put("height", problem.height());
+    node.put("texels", problem.texels());
+    ArrayNode position = node.putArray("position");
+    for (double metres : problem.position()) {
+      position.add(metres);
     }
     return node;
   }

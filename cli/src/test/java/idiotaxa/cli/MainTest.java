@@ -97,6 +97,23 @@ class MainTest {
   }
 
   @Test
+  void whatIsMissedIsLocatedInTheReport() throws IOException {
+    Path source = glb("buoy_high.glb", ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2));
+    Object[] arguments = {
+      "bake", target(), "--source", source, "--size", 256, "--reach", "0.001:0.001", "--strict",
+      "--out", folder.resolve("short"), "--json"
+    };
+    Outcome outcome = run(arguments);
+    assertThat(outcome.exit()).isEqualTo(Main.NEEDS_A_LOOK);
+    JsonNode sheet = JSON.readTree(outcome.out()).get("sheets").get(0);
+    JsonNode largest = sheet.get("problems").get(0);
+    assertThat(largest.get("kind").asString()).isEqualTo("missed");
+    assertThat(largest.get("texels").asLong()).isBetween(50L, sheet.get("missed").asLong());
+    assertThat(largest.get("x").asInt() + largest.get("width").asInt()).isLessThanOrEqualTo(256);
+    assertThat(largest.get("position")).hasSize(3);
+  }
+
+  @Test
   void originWithDataIsChosenAndSaid() throws IOException {
     Outcome outcome = run("bake", target(), "--size", 64, "--out", folder.resolve("o"), "--json");
     JsonNode report = JSON.readTree(outcome.out());

@@ -1,11 +1,11 @@
 <template>
   <section v-if="problems.length > 0" aria-label="Problem regions">
-    <h3>Problem regions</h3>
+    <h3>Problem regions, the largest first</h3>
     <ul v-if="wrong.length > 0">
       <problem-row v-for="(p, i) in wrong" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
     </ul>
     <details v-if="closest.length > 0" :open="wrong.length === 0 && shown !== null">
-      <summary class="small">{{ count(closest.length, 'region') }} where a ray missed and the closest point was taken</summary>
+      <summary class="small">Where a ray missed and the closest point was taken: {{ count(closest.length, 'region') }}</summary>
       <ul>
         <problem-row v-for="(p, i) in closest" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
       </ul>

@@ -1,6 +1,7 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TextureImage;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -105,10 +106,15 @@ public final class PreparedBake {
    * The colours of what is read, laid out as on a sheet: 0xRRGGBB a texel at its centre, rows downwards,
    * black where nothing is.
    *
+   * @param textures one a material of what is read; empty to see vertex colours or base colours
    * @throws CancelledException when the progress says so
    */
-  public int[] sourceColors(Sheet sheet, SheetSettings settings, Progress progress) {
-    return SourceColors.of(target, sheet, read, finders, settings, progress);
+  public int[] sourceColors(
+      Sheet sheet,
+      List<Optional<TextureImage>> textures,
+      SheetSettings settings,
+      Progress progress) {
+    return SourceColors.of(target, sheet, read, textures, finders, settings, progress);
   }
 
   private SheetReport report(String name, SheetMaps maps, SheetBaker baker, long millis) {

@@ -2,12 +2,17 @@ package idiotaxa.core.bake;
 
 import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TextureImage;
 import java.util.Arrays;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.Supplier;
 
 /**
- * What a source looks like, laid out as on a sheet of the target: its vertex colours, else the base
- * colours of its materials, at texel centres. To be compared with an ID map by eye.
+ * What a source looks like, laid out as on a sheet of the target: its textures where they are given, else
+ * its vertex colours, else the base colours of its materials, at texel centres. To be compared with an ID map by eye.
  */
 final class SourceColors {
   /** 0xRRGGBB where nothing is. */
@@ -20,6 +25,8 @@ final class SourceColors {
   private final int width;
   private final int height;
   private final int[] colors;
+  private final List<Optional<TextureImage>> textures;
+  private final Map<TextureImage, int[]> pixels = new IdentityHashMap<>();
 
   /** Finds the point that is read for a point of the target. One instance a thread. */
   interface Finder {
@@ -32,8 +39,18 @@ final class SourceColors {
     double weight1();
   }
 
-  private SourceColors(Mesh target, Sheet sheet, Mesh read, int width, int height) {
+  private SourceColors(
+      Mesh target,
+      Sheet sheet,
+      Mesh read,
+      List<Optional<TextureImage>> textures,
+      int width,
+      int height) {
     this.read = read;
+    this.textures = textures;
+    textures.stream()
+        .flatMap(Optional::stream)
+        .forEach(t -> pixels.computeIfAbsent(t, SourceColors::pixels));
     this.width = width;
     this.height = height;
     triangles = UvTriangles.of(target, sheet, width, height);
@@ -41,16 +58,31 @@ final class SourceColors {
     Arrays.fill(colors, NOTHING);
   }
 
-  /** One colour a texel, 0xRRGGBB, rows downwards. */
+  private static int[] pixels(TextureImage texture) {
+    int[] out = new int[texture.width() * texture.height()];
+    int[] row = new int[texture.width()];
+    for (int y = 0; y < texture.height(); y++) {
+      texture.row(y, row);
+      System.arraycopy(row, 0, out, y * row.length, row.length);
+    }
+    return out;
+  }
+
+  /**
+   * One colour a texel, 0xRRGGBB, rows downwards.
+   *
+   * @param textures one a material of {@code read}, or none at all
+   */
   static int[] of(
       Mesh target,
       Sheet sheet,
       Mesh read,
+      List<Optional<TextureImage>> textures,
       Supplier<Finder> finders,
       SheetSettings settings,
       Progress progress) {
     SourceColors image =
-        new SourceColors(target, sheet, read, settings.width(), settings.height());
+        new SourceColors(target, sheet, read, textures, settings.width(), settings.height());
     TileBins bins = new TileBins(image.triangles, settings.width(), settings.height());
     Worker[] workers = new Worker[settings.threads()];
     Parallel.run(
@@ -99,8 +131,16 @@ final class SourceColors {
 
     private int colorAt(Finder at) {
       int triangle = at.triangle();
+      int material = read.faceMaterial()[read.triangleFace(triangle)];
+      if (hasTexture(material, triangle)) {
+        TextureImage image = textures.get(material).get();
+        double w0 = at.weight0();
+        double w1 = at.weight1();
+        return pixels.get(image)[
+            TexturePixel.at(
+                read, triangle, w0, w1, 1 - w0 - w1, image.width(), image.height())];
+      }
       if (!read.hasColors()) {
-        int material = read.faceMaterial()[read.triangleFace(triangle)];
         return material == Mesh.NO_MATERIAL
             ? MATERIAL_FREE
             : read.materials().get(material).baseColor();
@@ -114,6 +154,13 @@ final class SourceColors {
         rgb |= (int) Math.max(0, Math.min(255, Math.round(value))) << shift;
       }
       return rgb;
+    }
+
+    private boolean hasTexture(int material, int triangle) {
+      return material != Mesh.NO_MATERIAL
+          && material < textures.size()
+          && textures.get(material).isPresent()
+          && Float.isFinite(read.cornerUv()[2 * read.triangleCorner(triangle, 0)]);
     }
 
     private int channel(int triangle, int corner, int shift) {

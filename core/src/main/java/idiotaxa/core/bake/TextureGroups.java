@@ -48,19 +48,8 @@ final class TextureGroups {
 
   /** Only for triangles that have a texture. */
   int at(int triangle, double w0, double w1, double w2) {
-    float[] uv = mesh.cornerUv();
-    int a = 2 * mesh.triangleCorner(triangle, 0);
-    int b = 2 * mesh.triangleCorner(triangle, 1);
-    int c = 2 * mesh.triangleCorner(triangle, 2);
-    double u = w0 * uv[a] + w1 * uv[b] + w2 * uv[c];
-    double v = w0 * uv[a + 1] + w1 * uv[b + 1] + w2 * uv[c + 1];
     IndexImage image = ofMaterial[material(triangle)];
-    int x = texel(u - Math.floor(u), image.width());
-    int y = image.height() - 1 - texel(v - Math.floor(v), image.height());
-    return image.groups()[y * image.width() + x];
-  }
-
-  private static int texel(double share, int size) {
-    return Math.min(size - 1, (int) (share * size));
+    return image.groups()[
+        TexturePixel.at(mesh, triangle, w0, w1, w2, image.width(), image.height())];
   }
 }

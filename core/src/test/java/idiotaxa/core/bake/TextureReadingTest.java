@@ -64,6 +64,34 @@ class TextureReadingTest {
   }
 
   @Test
+  void ownColoursOfATextureAreItsPixels() {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("sail");
+    builder.material(Material.named("canvas"));
+    int[] v = {
+      builder.vertex(0, 0, 0), builder.vertex(1, 0, 0), builder.vertex(1, 1, 0), builder.vertex(0, 1, 0)
+    };
+    float[][] uv = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
+    builder.face(0, 0);
+    for (int k = 0; k < 4; k++) {
+      builder.corner(v[k]);
+      builder.uv(uv[k][0], uv[k][1]);
+    }
+    Mesh sail = builder.build();
+    TextureImage image = image(2, 2, RED, BLUE, 0x123456, 0x654321);
+    OriginReading reading = Origins.texture(sail, List.of(Optional.of(image)), Bakes.groups(1));
+    Sheet sheet = SheetLayout.ONE.divide(sail).get(0);
+    int[] colors =
+        PreparedBake.fromTarget(sail, reading)
+            .sourceColors(
+                sheet, List.of(Optional.of(image)), Bakes.settings(4, 1, false), Progress.NONE);
+    assertThat(colors[0]).isEqualTo(RED);
+    assertThat(colors[3]).isEqualTo(BLUE);
+    assertThat(colors[12]).isEqualTo(0x123456);
+    assertThat(colors[15]).isEqualTo(0x654321);
+  }
+
+  @Test
   void groupsAreMadeOfColoursButNotOfFilteredBorders() {
     int[] rgb = new int[100];
     for (int i = 0; i < 100; i++) {

@@ -123,7 +123,8 @@ public class BakeInputs {
     return groups.numbersIn(bake, ids);
   }
 
-  private List<Optional<TextureImage>> textures(List<Long> revisionIds) {
+  /** Textures of the revisions' materials, one after another. */
+  List<Optional<TextureImage>> textures(List<Long> revisionIds) {
     List<Optional<TextureImage>> out = new ArrayList<>();
     for (long id : revisionIds) {
       out.addAll(TextureFiles.read(meshes.bundle(id), meshes.get(id).mesh()));

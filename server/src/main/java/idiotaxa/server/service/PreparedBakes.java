@@ -10,8 +10,10 @@ import idiotaxa.core.bake.RayPlan;
 import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.bake.TracedSource;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TextureImage;
 import idiotaxa.server.store.BakeStore;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Makes the bakes that were asked for ready: target, what is read, pairing and reach. */
@@ -46,6 +48,13 @@ public class PreparedBakes {
     List<Long> readFrom = readFrom(bake);
     return inputs.read(
         bake, IdOrigin.parse(settings.origin()), readFrom, inputs.mesh(readFrom));
+  }
+
+  /** What a bake reads looks so by itself; empty where no texture is read. */
+  List<Optional<TextureImage>> textures(BakeStore.BakeRow bake, BakeSettings settings) {
+    return settings.origin().equals(IdOrigin.TEXTURE.word())
+        ? inputs.textures(readFrom(bake))
+        : List.of();
   }
 
   private static List<Long> readFrom(BakeStore.BakeRow bake) {

@@ -47,7 +47,10 @@ public class SourceColorImages {
     PreparedBake ready = prepared.of(bake, settings, Progress.NONE).bake();
     int[] colors =
         ready.sourceColors(
-            sheet, new SheetSettings(size, size, 1, false, Parallel.cores()), Progress.NONE);
+            sheet,
+            prepared.textures(bake, settings),
+            new SheetSettings(size, size, 1, false, Parallel.cores()),
+            Progress.NONE);
     PngImage image =
         new PngImage(
             size,

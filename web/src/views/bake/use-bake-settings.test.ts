@@ -1,0 +1,86 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { useAssetStore } from '@/stores/asset'
+import { useBakeSettings } from '@/views/bake/use-bake-settings'
+
+import type { Asset, Inspection, Revision } from '@/api/types'
+
+const inspection = { vertexColors: [], materials: [], parts: [{}, {}], pieces: 2, hasUvs: true, textures: [] }
+
+function revision(id: number, role: 'target' | 'source', more: object): Revision {
+  const full = { ...inspection, ...more } as unknown as Inspection
+  return { id, role, isCurrent: true, claimedShare: 0, inspection: full } as Revision
+}
+
+function open(bakes: object[], ...sources: Revision[]): void {
+  const target = revision(1, 'target', {})
+  useAssetStore().asset = { id: 9, revisions: [target, ...sources], groups: [], history: [], bakes } as unknown as Asset
+}
+
+const colored = revision(2, 'source', { vertexColors: [{ color: '#FF0000' }, { color: '#0000FF' }] })
+const bare = revision(3, 'source', { parts: [{}], pieces: 1 })
+
+describe('settings of the next bake', () => {
+  beforeEach(() => setActivePinia(createPinia()))
+
+  it('propose the origin that has data, measured reach and all sources', () => {
+    open([], colored, bare)
+    const { settings, read, canBake } = useBakeSettings()
+    expect(settings.origin).toBe('vertex-colors')
+    expect(settings.isFromSource).toBe(true)
+    expect(settings.reachOutward).toBeNull()
+    expect(read.value.map((r) => r.id)).toEqual([2, 3])
+    expect(canBake.value).toBe(true)
+  })
+
+  it('begin as the last bake and leave that as it was', () => {
+    const last = { origin: 'parts', isFromSource: false, links: [], partReaches: [], affixes: [], sourceIds: null }
+    open([{ settings: last }])
+    const { settings, link } = useBakeSettings()
+    expect(settings.origin).toBe('parts')
+    link('hull', 'hull_high')
+    expect(last.links).toEqual([])
+  })
+
+  it('keep several links of a part, each once, and take them away together', () => {
+    open([], colored)
+    const { settings, link } = useBakeSettings()
+    link('hull', 'a')
+    link('mast', 'c')
+    link('hull', 'b')
+    link('hull', 'a')
+    expect(settings.links).toHaveLength(3)
+    link('hull', null)
+    expect(settings.links).toEqual([{ targetPart: 'mast', sourcePart: 'c' }])
+  })
+
+  it('let a part have its own reach and give it back', () => {
+    open([], colored)
+    const { settings, setPartReach } = useBakeSettings()
+    setPartReach('hull', { outward: 0.01, inward: 0.002 })
+    setPartReach('hull', { outward: 0.02, inward: 0.002 })
+    expect(settings.partReaches).toEqual([{ part: 'hull', outward: 0.02, inward: 0.002 }])
+    setPartReach('hull', null)
+    expect(settings.partReaches).toEqual([])
+  })
+
+  it('do what findings propose', () => {
+    open([], colored)
+    const { settings, take, setReach, setPartReach } = useBakeSettings()
+    const cure = (action: string, value = ''): void => take({ words: '', action, value } as Parameters<typeof take>[0])
+    cure('pairing', 'all')
+    expect(settings.pairing).toBe('all')
+    cure('link', 'hull\thull_high')
+    expect(settings.links[0]).toEqual({ targetPart: 'hull', sourcePart: 'hull_high' })
+    setReach({ outward: 1, inward: 2 })
+    setPartReach('hull', { outward: 1, inward: 2 })
+    cure('reach')
+    expect([settings.reachOutward, settings.reachInward, settings.partReaches]).toEqual([null, null, []])
+    // The target has no colours, so its first origin with data is taken along.
+    cure('read-target')
+    expect([settings.isFromSource, settings.origin]).toEqual([false, 'parts'])
+    cure('read-sources')
+    cure('origin', 'pieces')
+    expect([settings.isFromSource, settings.origin]).toEqual([true, 'pieces'])
+  })
+})

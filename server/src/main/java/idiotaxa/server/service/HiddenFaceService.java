@@ -1,6 +1,5 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.sight.HiddenFaces;
 import idiotaxa.server.store.HiddenFacesStore;
 import java.io.ByteArrayOutputStream;
@@ -49,7 +48,8 @@ public class HiddenFaceService {
 
   /** Looks for them and keeps them. */
   void find(long revisionId) {
-    BitSet faces = HiddenFaces.of(meshes.get(revisionId).mesh(), Parallel.cores());
+    // Nobody waits for it: it leaves the other cores, and the pool that they share, to those who do.
+    BitSet faces = HiddenFaces.of(meshes.get(revisionId).mesh(), 1);
     store.put(revisionId, pack(FaceRanges.bitmap(faces)));
   }
 

@@ -20,6 +20,7 @@ import type {
   RulePreview,
   SheetOverlaps,
   SheetPlan,
+  SheetProblems,
   WantedGroup,
   WrittenRule
 } from '@/api/types'
@@ -145,6 +146,7 @@ export const api = {
   directions: async (revisionId: number) => new Float32Array(await getBytes(`/api/revisions/${revisionId}/directions`)),
   sourceColorsUrl: (bakeId: number, sheet: string) =>
     `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/source-colors.png`,
+  problems: (bakeId: number) => getJson<SheetProblems[]>(`/api/bakes/${bakeId}/problems`),
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),
   mapUrl: (bakeId: number, sheet: string, kind: 'id' | 'index' | 'mask', group = 0, isPadded = true) =>
     `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/${kind}.png?group=${group}&padded=${isPadded}`,

@@ -323,6 +323,12 @@ export interface ReachSurvey {
 
 export type ProblemKind = 'MISSED' | 'CONFLICT' | 'FALLBACK'
 
+/** Where a sheet has problems. */
+export interface SheetProblems {
+  sheet: string
+  problems: ProblemRegion[]
+}
+
 /** Texels that hang together and share a problem. */
 export interface ProblemRegion {
   kind: ProblemKind
@@ -350,7 +356,6 @@ export interface SheetReport {
   conflicts: number
   groupTexels: number[]
   parts: { part: string; covered: number; missed: number; fallback: number; conflicts: number }[]
-  problems: ProblemRegion[]
   rays: number
   millis: number
 }

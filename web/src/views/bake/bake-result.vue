@@ -62,12 +62,17 @@ import { groupsOfBake } from '@/model/groups-of-bake'
 import { useAssetStore } from '@/stores/asset'
 import BakeOutcome from '@/views/bake/bake-outcome.vue'
 
-import type { Bake, ProblemRegion } from '@/api/types'
+import type { Bake, ProblemRegion, SheetProblems } from '@/api/types'
 import type { MapPlace } from '@/components/map-switches.vue'
 import type { Texel } from '@/components/map-view.vue'
 
 /** A bake's maps, flat and on the model, beside others; flies to the problem that is shown. */
-const props = defineProps<{ bake: Bake; isRunning: boolean; problem: ProblemRegion | null }>()
+const props = defineProps<{
+  bake: Bake
+  isRunning: boolean
+  problems: SheetProblems[]
+  problem: ProblemRegion | null
+}>()
 
 const store = useAssetStore()
 const map = useTemplateRef<InstanceType<typeof MapView>>('map')
@@ -89,7 +94,7 @@ const previous = computed(() =>
 )
 /** Closest points are harmless mostly, and many: they are shown one by one. */
 const boxes = computed(() =>
-  (props.bake.sheets.find((s) => s.name === sheet.value)?.result?.report.problems ?? []).filter(
+  (props.problems.find((s) => s.sheet === sheet.value)?.problems ?? []).filter(
     (p) => p.kind !== 'FALLBACK' || p === props.problem
   )
 )
@@ -121,7 +126,7 @@ watch(
   () => props.problem,
   async (problem) => {
     if (!problem) return
-    sheet.value = props.bake.sheets.find((s) => s.result?.report.problems.includes(problem))?.name ?? sheet.value
+    sheet.value = props.problems.find((s) => s.problems.includes(problem))?.sheet ?? sheet.value
     await nextTick()
     map.value?.flyTo(problem)
   }

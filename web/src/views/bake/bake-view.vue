@@ -25,7 +25,7 @@
       @part-reach="choice.setPartReach"
     />
     <pairs-panel v-else-if="pane === 'pairs'" :settings="settings" @affixes="settings.affixes = $event" @link="choice.link" />
-    <bake-result v-else-if="bake" :bake="bake" :is-running="isRunning" :problem="problem" />
+    <bake-result v-else-if="bake" :bake="bake" :is-running="isRunning" :problems="sheetProblems" :problem="problem" />
     <map-view v-else :image="null" waiting="Press Bake: the ID map appears here." />
 
     <section v-if="pane === 'result'" class="side right" aria-label="Groups and history">
@@ -78,7 +78,15 @@ const bake = computed(() => asset.value.bakes.find((b) => b.id === shownId.value
 /** Under the numbers that they had then. */
 const groups = computed(() => groupsOfBake(bake.value, store.groups))
 const isDone = computed(() => bake.value !== null && bakeState(bake.value).state === 'done')
-const problems = computed(() => (isDone.value ? bake.value!.sheets.flatMap((s) => s.result?.report.problems ?? []) : []))
+const { answer: located } = useAnswer(
+  () => (isDone.value ? String(bake.value!.id) : null),
+  async () => {
+    const { id } = bake.value!
+    return { id, sheets: await api.problems(id) }
+  }
+)
+const sheetProblems = computed(() => (located.value?.id === bake.value?.id ? (located.value?.sheets ?? []) : []))
+const problems = computed(() => (isDone.value ? sheetProblems.value.flatMap((s) => s.problems) : []))
 const runningBake = computed(() =>
   asset.value.bakes.find((b) => ['waiting', 'running'].includes(bakeState(b).state))
 )

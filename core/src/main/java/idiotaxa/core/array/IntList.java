@@ -22,6 +22,12 @@ public final class IntList {
     values[size++] = value;
   }
 
+  public void addAll(IntList others) {
+    for (int i = 0; i < others.size; i++) {
+      add(others.values[i]);
+    }
+  }
+
   public int get(int index) {
     assert index < size : index + " of " + size;
     return values[index];

@@ -176,9 +176,9 @@ final class CenterPass {
     return false;
   }
 
+  /** A closest point would come with a mark, and so not be the group. */
   private boolean hits(int x, int y, int group) {
-    int read = sampler.readCenter(owners.at(x, y), x, y);
-    return SurfaceSampler.isHit(read) && read == group;
+    return sampler.readCenter(owners.at(x, y), x, y) == group;
   }
 
   private void readSquare(int x, int y, int size) {

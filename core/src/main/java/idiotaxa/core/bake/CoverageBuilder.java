@@ -54,8 +54,8 @@ final class CoverageBuilder {
   private IntList join() {
     IntList joined = new IntList(1024);
     for (IntList list : ofTile) {
-      for (int i = 0; list != null && i < list.size(); i++) {
-        joined.add(list.get(i));
+      if (list != null) {
+        joined.addAll(list);
       }
     }
     return joined;

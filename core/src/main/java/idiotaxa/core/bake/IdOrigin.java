@@ -23,6 +23,11 @@ public enum IdOrigin {
     return word;
   }
 
+  /** The word as it is said in a sentence. */
+  public String spoken() {
+    return word.replace("-colors", " colours");
+  }
+
   /**
    * @throws IllegalArgumentException naming the word and the ones that exist
    */

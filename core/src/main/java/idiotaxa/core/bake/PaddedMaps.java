@@ -68,9 +68,7 @@ public final class PaddedMaps {
         });
     IntList entries = new IntList(coverage.mixedCount() + 16);
     for (IntList band : entriesOfBand) {
-      for (int i = 0; i < band.size(); i++) {
-        entries.add(band.get(i));
-      }
+      entries.addAll(band);
     }
     return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray());
   }

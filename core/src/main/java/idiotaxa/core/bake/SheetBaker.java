@@ -116,8 +116,8 @@ final class SheetBaker {
   private IntList gather(Function<Worker, IntList> ofWorker) {
     IntList all = new IntList();
     for (Worker worker : workers) {
-      for (int i = 0; worker != null && i < ofWorker.apply(worker).size(); i++) {
-        all.add(ofWorker.apply(worker).get(i));
+      if (worker != null) {
+        all.addAll(ofWorker.apply(worker));
       }
     }
     return all;

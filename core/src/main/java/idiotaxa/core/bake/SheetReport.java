@@ -32,14 +32,27 @@ public record SheetReport(
     long rays,
     long millis) {
 
-  public SheetReport {
-    // Reports that were kept before problems were located have none.
-    problems = problems == null ? List.of() : problems;
-  }
-
   /** Counts at texel centres of one target part. */
   public record PartReport(
       String part, long covered, long missed, long fallback, long conflicts) {}
+
+  /** The same with problems counted only, not located. */
+  public SheetReport withoutProblems() {
+    return new SheetReport(
+        sheet,
+        width,
+        height,
+        covered,
+        missed,
+        fallback,
+        overlapping,
+        conflicts,
+        groupTexels,
+        parts,
+        List.of(),
+        rays,
+        millis);
+  }
 
   /** Share of the sheet's texels that lie on the target, 0 … 1. */
   public double coveredShare() {

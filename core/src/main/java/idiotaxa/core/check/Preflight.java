@@ -30,21 +30,29 @@ public final class Preflight {
   /**
    * The origin tells no groups apart.
    *
-   * @param names of the files that would be read
+   * @param files that would be read
    * @param cures the origins that have data
    */
-  public void addNoData(IdOrigin origin, String names, List<Cure> cures) {
+  public void addNoData(IdOrigin origin, List<String> files, List<Cure> cures) {
     findings.add(
         new PreflightFinding(
             "one-colour",
             true,
-            names
-                + " "
-                + (names.contains(" and ") ? "have" : "has")
-                + " no "
-                + origin.word().replace("-colors", " colours")
+            String.join(" and ", files)
+                + (files.size() > 1 ? " have no " : " has no ")
+                + origin.spoken()
                 + " to tell groups by: the map would come out in one colour.",
             cures));
+  }
+
+  /** There is no group that anything could belong to. */
+  public void addNoGroups() {
+    findings.add(
+        new PreflightFinding(
+            "no-groups",
+            true,
+            "The asset has no groups yet, so nothing that is read can belong to one.",
+            List.of(new Cure("Go to Sort", "sort", ""))));
   }
 
   /** What was read belongs to one group or to none, and which share is left over. */

@@ -74,7 +74,7 @@ class PreflightTest {
   void anOriginWithoutDataStopsTheBake() {
     preflight.addNoData(
         IdOrigin.VERTEX_COLORS,
-        "deck.obj and mast.obj",
+        List.of("deck.obj", "mast.obj"),
         List.of(new Cure("Read parts instead", "origin", "parts")));
     assertThat(only().stops()).isTrue();
     assertThat(only().what()).startsWith("deck.obj and mast.obj have no vertex colours");

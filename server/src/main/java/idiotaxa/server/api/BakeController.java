@@ -56,6 +56,12 @@ class BakeController {
     bakes.cancel(id);
   }
 
+  /** Where the sheets of a bake have problems, the largest regions of each kind. */
+  @GetMapping("/bakes/{id}/problems")
+  List<BakeService.SheetProblems> problems(@PathVariable("id") long id) {
+    return bakes.problems(id);
+  }
+
   /** The own colours of what was read, laid out as on the sheet. */
   @GetMapping("/bakes/{id}/sheets/{sheet}/source-colors.png")
   ResponseEntity<byte[]> sourceColors(

@@ -45,6 +45,11 @@ public class BakeInputs {
     return row.id() + " " + row.geometryVersion() + " " + row.alignment();
   }
 
+  /** Whether there is a group that anything could belong to. */
+  boolean hasGroups(long assetId) {
+    return !groups.list(assetId).isEmpty();
+  }
+
   /** Whether an origin tells groups apart on some revisions. */
   boolean hasData(IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     return origin == IdOrigin.CLAIMS
@@ -73,7 +78,7 @@ public class BakeInputs {
     if (!Origins.hasData(mesh, origin)) {
       throw new ConflictException(
           "%s has no %s to tell groups by, the map would come out in one colour; %s has data."
-              .formatted(names, origin.word().replace('-', ' '), Origins.best(mesh).word()));
+              .formatted(names, origin.spoken(), Origins.best(mesh).word()));
     }
   }
 

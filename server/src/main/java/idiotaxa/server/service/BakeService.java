@@ -9,6 +9,7 @@ import idiotaxa.server.store.RevisionStore;
 import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Takes bakes on: what is asked for is checked and queued, a job a sheet. */
@@ -97,6 +98,16 @@ public class BakeService {
           "The sources of this asset have changed; choose again which of them are read.");
     }
     return current.stream().filter(settings.sourceIds()::contains).toList();
+  }
+
+  /** Where a sheet has problems; an empty list while it is not baked. */
+  public record SheetProblems(String sheet, JsonNode problems) {}
+
+  public List<SheetProblems> problems(long bakeId) {
+    bakes.find(bakeId).orElseThrow(() -> new NotFoundException("bake", bakeId));
+    return bakes.sheets(bakeId).stream()
+        .map(s -> new SheetProblems(s.name(), json.readTree(bakes.problems(s.id()))))
+        .toList();
   }
 
   public void cancel(long bakeId) {

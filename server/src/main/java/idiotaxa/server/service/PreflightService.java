@@ -20,7 +20,6 @@ import idiotaxa.core.mesh.Part;
 import idiotaxa.server.store.RevisionStore;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** What can be known of a bake before it is baked: findings, pairs of parts, and the reach. */
@@ -73,11 +72,13 @@ public class PreflightService {
     Mesh read = inputs.mesh(readFrom);
     Mesh targetMesh = meshes.get(target.id()).mesh();
     OriginReading reading = null;
-    if (inputs.hasData(origin, readFrom, read)) {
+    if (!inputs.hasData(origin, readFrom, read)) {
+      preflight.addNoData(origin, names(readFrom), originsWithData(assetId, settings, read));
+    } else if (!inputs.hasGroups(assetId)) {
+      preflight.addNoGroups();
+    } else {
       reading = inputs.readNow(assetId, bakes.journalPosition(assetId), origin, readFrom, read);
       preflight.addReading(read, reading);
-    } else {
-      preflight.addNoData(origin, names(readFrom), originsWithData(assetId, settings, read));
     }
     if (settings.isFromSource()) {
       preflight.addPairing(
@@ -90,10 +91,8 @@ public class PreflightService {
     return preflight.findings();
   }
 
-  private String names(List<Long> revisionIds) {
-    return revisionIds.stream()
-        .map(id -> revisions.find(id).orElseThrow().fileName())
-        .collect(Collectors.joining(" and "));
+  private List<String> names(List<Long> revisionIds) {
+    return revisionIds.stream().map(id -> revisions.find(id).orElseThrow().fileName()).toList();
   }
 
   /** Other origins of what is read, then whether the other side has data. */
@@ -101,7 +100,7 @@ public class PreflightService {
     List<Cure> cures = new ArrayList<>();
     IdOrigin best = Origins.best(read);
     if (Origins.hasData(read, best)) {
-      cures.add(new Cure("Read " + words(best) + " instead", "origin", best.word()));
+      cures.add(new Cure("Read " + best.spoken() + " instead", "origin", best.word()));
     }
     if (!settings.isFromSource() && !revisions.currentSources(assetId).isEmpty()) {
       cures.add(new Cure("Read from the source", "read-sources", ""));
@@ -113,10 +112,6 @@ public class PreflightService {
       cures.add(new Cure("Go to Sort", "sort", ""));
     }
     return cures;
-  }
-
-  private static String words(IdOrigin origin) {
-    return origin.word().replace("-colors", " colours");
   }
 
   public Pairs pairs(long assetId, BakeSettings settings) {

@@ -88,6 +88,7 @@ public class SheetBakes {
     if (same.isPresent()) {
       SheetResult earlier = json.readValue(same.get().report(), SheetResult.class);
       SheetResult result = earlier.withStrays(reading.strays());
+      bakes.setProblems(row.id(), bakes.problems(same.get().id()));
       bakes.setDone(
           row.id(), same.get().mapsBlobId(), json.writeValueAsString(result), key, true);
       return;
@@ -98,10 +99,11 @@ public class SheetBakes {
     long blob = store(baked);
     SheetResult result =
         new SheetResult(
-            baked.report(),
+            baked.report().withoutProblems(),
             ready.bake().reach().orElse(null),
             ready.pairingWord(),
             reading.strays());
+    bakes.setProblems(row.id(), json.writeValueAsString(baked.report().problems()));
     bakes.setDone(row.id(), blob, json.writeValueAsString(result), key, false);
   }
 

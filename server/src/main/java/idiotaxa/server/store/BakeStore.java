@@ -3,6 +3,7 @@ package idiotaxa.server.store;
 import static idiotaxa.server.store.db.Tables.BAKE;
 import static idiotaxa.server.store.db.Tables.BAKE_SHEET;
 import static idiotaxa.server.store.db.Tables.BAKE_SOURCE;
+import static idiotaxa.server.store.db.Tables.SHEET_PROBLEMS;
 
 import idiotaxa.server.store.db.tables.records.BakeRecord;
 import idiotaxa.server.store.db.tables.records.BakeSheetRecord;
@@ -158,6 +159,25 @@ public class BakeStore {
         .orderBy(BAKE_SHEET.ID.desc())
         .limit(1)
         .fetchOptional(BakeStore::sheetRow);
+  }
+
+  /** Where a sheet has problems, JSON; to be written before {@link #setDone}. */
+  public void setProblems(long sheetId, String problems) {
+    db.insertInto(SHEET_PROBLEMS)
+        .set(SHEET_PROBLEMS.SHEET_ID, sheetId)
+        .set(SHEET_PROBLEMS.PROBLEMS, problems)
+        .onDuplicateKeyUpdate()
+        .set(SHEET_PROBLEMS.PROBLEMS, problems)
+        .execute();
+  }
+
+  /** An empty list where nobody kept them. */
+  public String problems(long sheetId) {
+    return db.select(SHEET_PROBLEMS.PROBLEMS)
+        .from(SHEET_PROBLEMS)
+        .where(SHEET_PROBLEMS.SHEET_ID.eq(sheetId))
+        .fetchOptional(SHEET_PROBLEMS.PROBLEMS)
+        .orElse("[]");
   }
 
   /**

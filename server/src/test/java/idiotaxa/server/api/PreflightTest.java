@@ -70,6 +70,14 @@ class PreflightTest {
   }
 
   @Test
+  void anAssetWithoutGroupsIsSentToSort() {
+    JsonNode findings = ask("findings", settings("materials", false, ""));
+    assertThat(texts(findings, "code")).containsExactly("no-groups");
+    assertThat(findings.get(0).get("stops").asBoolean()).isTrue();
+    assertThat(cures(findings)).containsExactly("sort");
+  }
+
+  @Test
   void aWellKeptAssetHasNoFindings() {
     propose(target, "materials");
     assertThat(ask("findings", settings("claims", false, ""))).isEmpty();
@@ -145,29 +153,35 @@ class PreflightTest {
     }
   }
 
+  private JsonNode newestSheet() {
+    return api.json("/api/assets/" + asset).get("bakes").get(0).get("sheets").get(0);
+  }
+
+  private long bake(String settings) {
+    long id = api.post("/api/assets/" + asset + "/bakes", settings).get("id").asLong();
+    api.waitFor(asset, a -> List.of("done", "failed").contains(newestSheet().get("state").asString()));
+    return id;
+  }
+
   @Test
-  void ownReachOfAPartIsUsedAndWhatIsMissedIsLocated() throws IOException {
+  void whatIsMissedIsLocatedAndOwnColoursAreSeen() throws IOException {
     long source = api.bringIn(asset, "source", TestModels.colouredPly()).get("id").asLong();
     propose(source, "vertex-colors");
-    long bake =
-        api.post(
-                "/api/assets/" + asset + "/bakes",
-                settings("vertex-colors", true, "").replace("names", "all"))
-            .get("id")
-            .asLong();
-    JsonNode state =
-        api.waitFor(
-            asset,
-            a ->
-                List.of("done", "failed")
-                    .contains(
-                        a.get("bakes").get(0).get("sheets").get(0).get("state").asString()));
-    JsonNode report =
-        state.get("bakes").get(0).get("sheets").get(0).get("result").get("report");
-    JsonNode problem = report.get("problems").get(0);
+    String settings = settings("vertex-colors", true, "").replace("names", "all");
+    long bake = bake(settings);
+    JsonNode report = newestSheet().get("result").get("report");
+    assertThat(report.get("missed").asLong()).isPositive();
+    assertThat(report.get("problems")).as("told by themselves, not with every state").isEmpty();
+    JsonNode problem =
+        api.json("/api/bakes/" + bake + "/problems").get(0).get("problems").get(0);
     assertThat(problem.get("kind").asString()).isEqualTo("MISSED");
     assertThat(problem.get("part").asString()).isEqualTo("right");
     assertThat(problem.get("position").get(0).asDouble()).isBetween(1.4, 1.6);
+    long again = bake(settings);
+    assertThat(newestSheet().get("isReused").asBoolean()).isTrue();
+    assertThat(api.json("/api/bakes/" + again + "/problems"))
+        .as("a bake that is used again is located as the first")
+        .isEqualTo(api.json("/api/bakes/" + bake + "/problems"));
     BufferedImage own =
         ImageIO.read(
             new ByteArrayInputStream(

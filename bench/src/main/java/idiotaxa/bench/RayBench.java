@@ -1,8 +1,8 @@
 package idiotaxa.bench;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import java.util.Locale;

@@ -1,10 +1,10 @@
 package idiotaxa.bench;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.RayQuery;
+import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 import java.util.SplittableRandom;
 import java.util.concurrent.atomic.AtomicLong;

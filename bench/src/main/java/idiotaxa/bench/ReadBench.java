@@ -1,6 +1,6 @@
 package idiotaxa.bench;
 
-import idiotaxa.core.format.FileBundle;
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.PlyWriter;

@@ -1,7 +1,6 @@
 package idiotaxa.bench;
 
 import idiotaxa.core.alike.AlikePieces;
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
 import idiotaxa.core.mesh.Mesh;
@@ -12,6 +11,7 @@ import idiotaxa.core.pick.FlatPatches;
 import idiotaxa.core.pick.Growth;
 import idiotaxa.core.pick.Topology;
 import idiotaxa.core.sight.HiddenFaces;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import java.util.BitSet;

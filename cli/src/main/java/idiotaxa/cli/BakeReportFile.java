@@ -8,7 +8,6 @@ import idiotaxa.core.handoff.HandoffRequest;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
-import java.util.Locale;
 import java.util.function.ToLongFunction;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;

@@ -1,6 +1,6 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.bake.Progress;
+import idiotaxa.core.work.Progress;
 import java.util.LinkedHashMap;
 import java.util.Map;
 

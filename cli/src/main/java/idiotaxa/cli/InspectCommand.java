@@ -3,7 +3,7 @@ package idiotaxa.cli;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
-import idiotaxa.core.format.FileBundle;
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import java.io.IOException;
 import java.io.PrintWriter;

@@ -1,6 +1,6 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.format.FormatException;
+import idiotaxa.core.file.FormatException;
 import java.io.PrintWriter;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;

@@ -1,6 +1,6 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.bake.Progress;
+import idiotaxa.core.work.Progress;
 import java.io.PrintWriter;
 
 /** Prints a line whenever something new is under way or another tenth is done. */

@@ -1,9 +1,9 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.bake.NearestCovered;
-import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.work.Parallel;
 import java.util.Optional;
 import picocli.CommandLine.Option;
 

@@ -2,15 +2,15 @@ package idiotaxa.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetLayout;
-import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.GroupProposal;
-import idiotaxa.core.group.GroupProposer;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.GroupProposal;
+import idiotaxa.core.origin.GroupProposer;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.SheetLayout;
+import idiotaxa.core.raster.UvOverlaps;
 import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.core.unwrap.UvUnwrap;
 import java.util.List;

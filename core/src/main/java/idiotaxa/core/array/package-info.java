@@ -1,2 +1,2 @@
-/** Growable primitive arrays and the two-core loop that the rest of {@code core} stands on. */
+/** Growable primitive arrays that the rest of {@code core} stands on. */
 package idiotaxa.core.array;

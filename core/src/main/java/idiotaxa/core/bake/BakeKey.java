@@ -1,10 +1,8 @@
 package idiotaxa.core.bake;
 
-import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.work.ContentKey;
 import java.util.List;
 
 /**
@@ -15,15 +13,7 @@ public final class BakeKey {
   /** To be raised whenever the same input gives other maps than before. */
   private static final int ENGINE = 2;
 
-  private final MessageDigest digest;
-
-  private BakeKey() {
-    try {
-      digest = MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException e) {
-      throw new IllegalStateException("every Java platform has SHA-256", e);
-    }
-  }
+  private BakeKey() {}
 
   /**
    * @param isOwnSurface whether IDs are read from the target itself: then only the sheet's own triangles
@@ -33,29 +23,11 @@ public final class BakeKey {
    */
   public static String of(
       Sheet sheet, OriginReading reading, boolean isOwnSurface, List<String> words) {
-    BakeKey key = new BakeKey();
+    ContentKey key = new ContentKey();
     key.add(ENGINE, sheet.tileU(), sheet.tileV());
     key.add(sheet.triangles());
     words.forEach(key::add);
     reading.surface().addTo(key, isOwnSurface ? sheet.triangles() : null, reading.groups());
-    return HexFormat.of().formatHex(key.digest.digest());
-  }
-
-  void add(int... values) {
-    ByteBuffer bytes = ByteBuffer.allocate(4 + 4 * values.length);
-    bytes.putInt(values.length).asIntBuffer().put(values);
-    digest.update(bytes.array());
-  }
-
-  void add(char[] values) {
-    ByteBuffer bytes = ByteBuffer.allocate(4 + 2 * values.length);
-    bytes.putInt(values.length).asCharBuffer().put(values);
-    digest.update(bytes.array());
-  }
-
-  private void add(String word) {
-    byte[] bytes = word.getBytes(StandardCharsets.UTF_8);
-    add(bytes.length);
-    digest.update(bytes);
+    return key.hex();
   }
 }

@@ -1,6 +1,10 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.raster.TileBins;
+import idiotaxa.core.raster.TileOwners;
+import idiotaxa.core.raster.UvTriangles;
 
 /**
  * Reads all samples of the marked texels of a tile and resolves them. Where all that the rays of a texel

@@ -1,6 +1,7 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.raster.TileOwners;
 
 /**
  * Reads the groups at the texel centres of a tile. Squares in which all that rays can meet is of one

@@ -1,6 +1,7 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.map.Coverage;
 import java.util.Arrays;
 
 /** Collects shared texels tile by tile; tiles may be filled by different threads. */

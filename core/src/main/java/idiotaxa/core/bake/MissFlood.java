@@ -1,6 +1,9 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.raster.TileBins;
+import idiotaxa.core.raster.UvTriangles;
 import java.util.BitSet;
 
 /**

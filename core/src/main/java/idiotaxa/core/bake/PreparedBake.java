@@ -1,7 +1,16 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.reach.ReachMeasure;
+import idiotaxa.core.reach.Reaches;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -15,7 +24,7 @@ public final class PreparedBake {
   private final Mesh target;
   private final Mesh read;
   private final Supplier<IdReader> readers;
-  private final Supplier<SourceColors.Finder> finders;
+  private final Supplier<OwnColors.Finder> finders;
   private final Reach reach;
   private final int maxGroup;
 
@@ -23,7 +32,7 @@ public final class PreparedBake {
       Mesh target,
       Mesh read,
       Supplier<IdReader> readers,
-      Supplier<SourceColors.Finder> finders,
+      Supplier<OwnColors.Finder> finders,
       Reach reach,
       int maxGroup) {
     this.target = target;
@@ -114,7 +123,7 @@ public final class PreparedBake {
       List<Optional<TextureImage>> textures,
       SheetSettings settings,
       Progress progress) {
-    return SourceColors.of(target, sheet, read, textures, finders, settings, progress);
+    return OwnColors.of(target, sheet, read, textures, finders, settings, progress);
   }
 
   private SheetReport report(String name, SheetMaps maps, SheetBaker baker, long millis) {

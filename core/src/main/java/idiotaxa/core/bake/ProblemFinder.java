@@ -3,6 +3,8 @@ package idiotaxa.core.bake;
 import idiotaxa.core.array.IntList;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.raster.TileBins;
+import idiotaxa.core.raster.UvTriangles;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;

@@ -1,6 +1,7 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.reach.Reach;
 import idiotaxa.core.trace.ClosestPointQuery;
 import idiotaxa.core.trace.RayQuery;
 
@@ -9,7 +10,7 @@ import idiotaxa.core.trace.RayQuery;
  * the outermost hit on a paired part wins; a miss falls back to the closest point within the larger
  * reach. Scratch and result of one thread.
  */
-final class RayFinder implements SourceColors.Finder {
+final class RayFinder implements OwnColors.Finder {
   private final SourceSetup setup;
   private final Mesh target;
   private final RayQuery rays;

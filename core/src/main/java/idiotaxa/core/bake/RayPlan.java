@@ -1,5 +1,7 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.reach.Reach;
 import java.util.Map;
 import java.util.Optional;
 

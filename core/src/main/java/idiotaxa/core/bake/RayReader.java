@@ -1,5 +1,6 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.reach.Reach;
 import idiotaxa.core.trace.ShaftQuery;
 
 /** Reads the group from a source, by {@link RayFinder}. */

@@ -1,7 +1,7 @@
 package idiotaxa.core.bake;
 
 /** The point that is read is the point of the target itself. */
-final class SelfFinder implements SourceColors.Finder {
+final class SelfFinder implements OwnColors.Finder {
   private int triangle;
   private double weight0;
   private double weight1;

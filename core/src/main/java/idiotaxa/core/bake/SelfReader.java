@@ -1,5 +1,6 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.trace.NodeLabels;
 
 /** Reads the group from the target itself: no ray is needed. */

@@ -1,8 +1,17 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.array.IntList;
-import idiotaxa.core.array.Parallel;
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.raster.EdgeWalk;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.ThinWalk;
+import idiotaxa.core.raster.TileBins;
+import idiotaxa.core.raster.TileOwners;
+import idiotaxa.core.raster.UvTriangles;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;

@@ -3,6 +3,10 @@ package idiotaxa.core.bake;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.origin.SurfaceGroups;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.NodeLabels;
 

@@ -1,6 +1,8 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.raster.UvTriangles;
 
 /** Reads groups at points and squares of a sheet. One instance a thread. */
 final class SurfaceSampler {

@@ -1,6 +1,6 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.Parallel;
+import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 
 /** Texels that need more than one sample, one bit each. */

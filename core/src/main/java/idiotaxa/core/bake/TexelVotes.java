@@ -1,9 +1,9 @@
 package idiotaxa.core.bake;
 
-/** Counts the groups of one texel's samples and resolves them. Scratch of one thread. */
-final class TexelVotes {
-  static final int FULL = 255;
+import idiotaxa.core.map.Coverage;
 
+/** Counts the groups of one texel's samples and resolves them. Scratch of one thread. */
+public final class TexelVotes {
   private final int[] groups;
   private final int[] counts;
   private final int[] shares;
@@ -74,9 +74,9 @@ final class TexelVotes {
    * 255; on equal remainders the smaller number gets the step. The array is this object's own.
    */
   int[] shares() {
-    int left = FULL;
+    int left = Coverage.FULL;
     for (int i = 0; i < size; i++) {
-      shares[i] = counts[i] * FULL / total;
+      shares[i] = counts[i] * Coverage.FULL / total;
       left -= shares[i];
     }
     for (; left > 0; left--) {
@@ -93,8 +93,8 @@ final class TexelVotes {
 
   /** Compares what each would still be owed: exact share minus what it has, times the total. */
   private boolean isNextStep(int i, int best) {
-    int owed = counts[i] * FULL - shares[i] * total;
-    int owedBest = counts[best] * FULL - shares[best] * total;
+    int owed = counts[i] * Coverage.FULL - shares[i] * total;
+    int owedBest = counts[best] * Coverage.FULL - shares[best] * total;
     return owed > owedBest || (owed == owedBest && groups[i] < groups[best]);
   }
 }

@@ -1,12 +1,9 @@
 /**
- * Moves group numbers from wherever they live onto the target's UVs.
+ * Moves group numbers from wherever they live onto the target's UVs: the passes over a sheet, resolving
+ * of texels, problems, report, key.
  *
- * <p>Pipeline: {@link idiotaxa.core.bake.Origins} reads IDs into {@link
- * idiotaxa.core.bake.SurfaceGroups}; {@link idiotaxa.core.bake.Pairing} and {@link
- * idiotaxa.core.bake.ReachMeasure} say what a ray may hit and how far it goes; {@link
- * idiotaxa.core.bake.SheetBaker} rasters a sheet, reads one group a sample and resolves texels; {@link
- * idiotaxa.core.bake.NearestCovered} pads. A texel (x, y) is the square [x, x+1) × [y, y+1) with rows
- * running down; UVs have their origin bottom-left. The same input gives the same bytes whatever the
- * number of threads.
+ * <p>{@link idiotaxa.core.bake.PreparedBake} holds what all sheets share; {@code SheetBaker} goes over a
+ * sheet tile by tile, reads one group a sample from the target's own surface or by rays, and resolves
+ * texels. The same input gives the same bytes whatever the number of threads.
  */
 package idiotaxa.core.bake;

@@ -1,14 +1,11 @@
 package idiotaxa.core.check;
 
-import idiotaxa.core.bake.Origins;
-import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.check.ModelInspection.ColorInfo;
 import idiotaxa.core.check.ModelInspection.FaceKinds;
 import idiotaxa.core.check.ModelInspection.MaterialInfo;
 import idiotaxa.core.check.ModelInspection.PartInfo;
 import idiotaxa.core.check.ModelInspection.SheetInfo;
 import idiotaxa.core.group.Rgb;
-import idiotaxa.core.group.VertexColorClusters;
 import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
@@ -18,6 +15,9 @@ import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.Pieces;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.VertexColorClusters;
+import idiotaxa.core.raster.Sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

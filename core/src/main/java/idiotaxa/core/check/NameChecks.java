@@ -61,7 +61,7 @@ final class NameChecks {
   }
 
   private static int[] facesOf(Mesh mesh, Set<String> names) {
-    FaceSet faces = new FaceSet(mesh.faceCount());
+    FacesFound faces = new FacesFound(mesh.faceCount());
     for (int f = 0; f < mesh.faceCount(); f++) {
       if (names.contains(mesh.parts().get(mesh.facePart()[f]).name().strip())) {
         faces.add(f);

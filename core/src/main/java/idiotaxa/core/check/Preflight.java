@@ -1,16 +1,16 @@
 package idiotaxa.core.check;
 
-import idiotaxa.core.bake.IdOrigin;
-import idiotaxa.core.bake.OriginReading;
-import idiotaxa.core.bake.Pairing;
-import idiotaxa.core.bake.Reach;
-import idiotaxa.core.bake.ReachSurvey;
-import idiotaxa.core.bake.Reaches;
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.UvOverlaps;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.reach.ReachSurvey;
+import idiotaxa.core.reach.Reaches;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

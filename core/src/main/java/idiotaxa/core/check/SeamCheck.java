@@ -36,7 +36,7 @@ final class SeamCheck {
       return Optional.empty();
     }
     Map<Long, Integer> openEdges = new HashMap<>();
-    FaceSet faces = new FaceSet(mesh.faceCount());
+    FacesFound faces = new FacesFound(mesh.faceCount());
     long count = 0;
     for (int c = 0; c < mesh.cornerCount(); c++) {
       if (!edges.isFirst(c) || edges.next(c) != EdgeMap.NONE) {

@@ -41,7 +41,7 @@ final class TopologyChecks {
   }
 
   private void report(
-      String code, boolean isHarmless, FaceSet faces, String one, String many, String cure) {
+      String code, boolean isHarmless, FacesFound faces, String one, String many, String cure) {
     if (faces.count() > 0) {
       String sentence = CountWords.of(faces.count(), one, many);
       findings.add(
@@ -62,7 +62,7 @@ final class TopologyChecks {
                 distanceSq(mesh.triangleVertex(t, k), mesh.triangleVertex(t, (k + 1) % 3)));
       }
     }
-    FaceSet flat = new FaceSet(mesh.faceCount());
+    FacesFound flat = new FacesFound(mesh.faceCount());
     for (int f = 0; f < area.length; f++) {
       if (!(area[f] > THINNEST * longestSq[f])) {
         flat.add(f);
@@ -92,7 +92,7 @@ final class TopologyChecks {
     int[] table = new int[capacity];
     Arrays.fill(table, -1);
     int[][] sorted = new int[mesh.faceCount()][];
-    FaceSet duplicates = new FaceSet(mesh.faceCount());
+    FacesFound duplicates = new FacesFound(mesh.faceCount());
     for (int f = 0; f < sorted.length; f++) {
       sorted[f] = sortedPositions(f);
       int slot = Arrays.hashCode(sorted[f]) * 0x9E3779B1 >>> 1 & (capacity - 1);
@@ -125,7 +125,7 @@ final class TopologyChecks {
   }
 
   private void checkManifold() {
-    FaceSet crowded = new FaceSet(mesh.faceCount());
+    FacesFound crowded = new FacesFound(mesh.faceCount());
     long count = 0;
     for (int c = 0; c < mesh.cornerCount(); c++) {
       if (edges.isFirst(c) && edges.count(c) > 2) {
@@ -154,7 +154,7 @@ final class TopologyChecks {
    * in the same direction. In each connected surface the smaller side is the flipped one.
    */
   private void checkWinding() {
-    FaceSet flipped = new FaceSet(mesh.faceCount());
+    FacesFound flipped = new FacesFound(mesh.faceCount());
     byte[] side = new byte[mesh.faceCount()];
     int[] queue = new int[mesh.faceCount()];
     for (int start = 0; start < side.length; start++) {
@@ -193,7 +193,7 @@ final class TopologyChecks {
     return tail;
   }
 
-  private static void collectSmallerSide(int[] faces, int count, byte[] side, FaceSet out) {
+  private static void collectSmallerSide(int[] faces, int count, byte[] side, FacesFound out) {
     int first = 0;
     for (int i = 0; i < count; i++) {
       first += side[faces[i]] == 1 ? 1 : 0;

@@ -1,9 +1,9 @@
 package idiotaxa.core.check;
 
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetLayout;
-import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.SheetLayout;
+import idiotaxa.core.raster.UvOverlaps;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -48,7 +48,7 @@ final class UvChecks {
             isPlaced[t] = true;
           }
         });
-    FaceSet outside = new FaceSet(mesh.faceCount());
+    FacesFound outside = new FacesFound(mesh.faceCount());
     for (int t = 0; t < isPlaced.length; t++) {
       if (!isPlaced[t] && hasUvs(t)) {
         outside.add(mesh.triangleFace(t));
@@ -78,7 +78,7 @@ final class UvChecks {
   }
 
   private void checkMissing() {
-    FaceSet missing = new FaceSet(mesh.faceCount());
+    FacesFound missing = new FacesFound(mesh.faceCount());
     for (int t = 0; t < mesh.triangleCount(); t++) {
       if (!hasUvs(t)) {
         missing.add(mesh.triangleFace(t));

@@ -1,6 +1,5 @@
 package idiotaxa.core.claim;
 
-import idiotaxa.core.group.NameStem;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
 import java.util.BitSet;

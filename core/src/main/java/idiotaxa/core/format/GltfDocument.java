@@ -1,6 +1,9 @@
 package idiotaxa.core.format;
 
-import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
+import idiotaxa.core.image.ImageDecoder;
+import idiotaxa.core.image.TextureImage;
 import java.net.URLDecoder;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -197,7 +200,7 @@ final class GltfDocument {
         node.has("bufferView")
             ? Optional.of(view(node.path("bufferView").asInt(-1)))
             : ofUri(place, plainName(node.path("uri").asString("")));
-    return bytes.map(b -> TextureDecoder.decode(bundle.mainName(), place, b));
+    return bytes.map(b -> ImageDecoder.decode(bundle.mainName(), place, b));
   }
 
   /** Images may lie in a folder of their own; an upload knows plain names only. */

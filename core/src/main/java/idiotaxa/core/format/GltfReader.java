@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;

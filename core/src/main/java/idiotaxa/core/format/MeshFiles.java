@@ -1,5 +1,7 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
 import java.nio.ByteBuffer;
 import java.util.Locale;

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FormatException;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;

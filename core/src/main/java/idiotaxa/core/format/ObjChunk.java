@@ -2,6 +2,7 @@ package idiotaxa.core.format;
 
 import idiotaxa.core.array.FloatList;
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;

@@ -2,6 +2,8 @@ package idiotaxa.core.format;
 
 import idiotaxa.core.array.FloatList;
 import idiotaxa.core.array.IntList;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;

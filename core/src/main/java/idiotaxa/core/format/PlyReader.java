@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.nio.ByteBuffer;

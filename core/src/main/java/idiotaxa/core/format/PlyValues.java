@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 

@@ -1,7 +1,10 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
+import idiotaxa.core.image.ImageDecoder;
+import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TextureImage;
 import java.nio.ByteBuffer;
 import java.util.HashMap;
 import java.util.List;
@@ -36,7 +39,7 @@ public final class TextureFiles {
   private static Optional<TextureImage> beside(FileBundle bundle, String name) {
     return name.isEmpty()
         ? Optional.empty()
-        : bundle.open(name).map(b -> TextureDecoder.decode(name, "", b));
+        : bundle.open(name).map(b -> ImageDecoder.decode(name, "", b));
   }
 
   private static List<Optional<TextureImage>> ofGltf(GltfDocument document, Mesh mesh) {

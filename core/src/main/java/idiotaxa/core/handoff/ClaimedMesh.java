@@ -1,9 +1,9 @@
 package idiotaxa.core.handoff;
 
-import idiotaxa.core.bake.SurfaceGroups;
 import idiotaxa.core.group.Palette;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.SurfaceGroups;
 
 /** The mesh that goes along with a hand-off: ID colours as vertex colours. */
 public final class ClaimedMesh {

@@ -1,5 +1,6 @@
 package idiotaxa.core.handoff;
 
+import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Group;
 import java.util.ArrayList;
 import java.util.HashMap;

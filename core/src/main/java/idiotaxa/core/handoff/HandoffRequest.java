@@ -1,9 +1,10 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.bake.Reach;
+import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.reach.Reach;
 import java.time.Instant;
 import java.util.List;
 

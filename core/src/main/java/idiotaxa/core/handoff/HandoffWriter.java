@@ -1,15 +1,15 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.bake.CancelledException;
-import idiotaxa.core.bake.NearestCovered;
-import idiotaxa.core.bake.PaddedMaps;
-import idiotaxa.core.bake.Progress;
 import idiotaxa.core.format.GlbWriter;
-import idiotaxa.core.format.PngImage;
-import idiotaxa.core.format.PngWriter;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.image.PixelImage;
+import idiotaxa.core.image.PngWriter;
+import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.map.PaddedMaps;
+import idiotaxa.core.map.SheetImages;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.security.DigestOutputStream;
@@ -77,7 +77,7 @@ public final class HandoffWriter {
     }
   }
 
-  private void putImage(String path, PngImage image) throws IOException {
+  private void putImage(String path, PixelImage image) throws IOException {
     put(path, out -> PngWriter.write(image, threads, out));
   }
 

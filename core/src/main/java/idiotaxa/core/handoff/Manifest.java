@@ -1,6 +1,7 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.group.Rgb;

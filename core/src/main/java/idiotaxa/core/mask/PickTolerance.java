@@ -3,6 +3,7 @@ package idiotaxa.core.mask;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.map.SheetImages;
 
 /**
  * The tolerances with which a pick of a group's colour takes exactly its texels of a crisp ID map:

@@ -1,2 +1,2 @@
-/** Images and masks made from a baked sheet, and what a pick by colour would take of them. */
+/** What a pick by colour would take of a baked sheet. */
 package idiotaxa.core.mask;

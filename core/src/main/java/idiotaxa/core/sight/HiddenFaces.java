@@ -1,10 +1,10 @@
 package idiotaxa.core.sight;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.RayQuery;
+import idiotaxa.core.work.Parallel;
 import java.util.BitSet;
 
 /**

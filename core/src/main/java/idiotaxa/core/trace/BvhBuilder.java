@@ -1,7 +1,7 @@
 package idiotaxa.core.trace;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Parallel;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.RecursiveTask;

@@ -3,8 +3,10 @@ package idiotaxa.core.bake;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.Shapes;
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.reach.Reach;
 import java.util.Arrays;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.SurfaceGroups;
+import idiotaxa.core.raster.Sheet;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 

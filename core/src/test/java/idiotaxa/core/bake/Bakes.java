@@ -2,15 +2,24 @@ package idiotaxa.core.bake;
 
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.Origins;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.pairing.PairingRules;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.SheetLayout;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
 /** Short ways to a bake, for tests. */
-final class Bakes {
+public final class Bakes {
   private Bakes() {}
 
-  static List<Group> groups(int count) {
+  public static List<Group> groups(int count) {
     List<Group> out = new ArrayList<>();
     for (int i = 1; i <= count; i++) {
       out.add(Group.of(i, "group " + i, i * 0x112233 & 0xFFFFFF));
@@ -18,7 +27,7 @@ final class Bakes {
     return out;
   }
 
-  static OriginReading claims(Mesh mesh, int... faceGroup) {
+  public static OriginReading claims(Mesh mesh, int... faceGroup) {
     int most = 0;
     for (int group : faceGroup) {
       most = Math.max(most, group);
@@ -27,7 +36,7 @@ final class Bakes {
   }
 
   /** From a source, all parts on all. */
-  static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading, Reach reach) {
+  public static PreparedBake fromSource(Mesh target, Mesh source, OriginReading reading, Reach reach) {
     return PreparedBake.fromSource(
         target,
         TracedSource.of(source, 2, Progress.NONE),
@@ -38,12 +47,12 @@ final class Bakes {
   }
 
   /** The first sheet. */
-  static BakedSheet bake(PreparedBake prepared, Mesh target, SheetSettings settings) {
+  public static BakedSheet bake(PreparedBake prepared, Mesh target, SheetSettings settings) {
     Sheet sheet = SheetLayout.fitting(target).divide(target).get(0);
     return prepared.bake(sheet, settings, Progress.NONE);
   }
 
-  static SheetSettings settings(int size, int samples, boolean isExact) {
+  public static SheetSettings settings(int size, int samples, boolean isExact) {
     return new SheetSettings(size, size, samples, isExact, 2);
   }
 }

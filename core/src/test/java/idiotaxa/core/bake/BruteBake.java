@@ -4,9 +4,11 @@ import static idiotaxa.core.Vectors.cross;
 import static idiotaxa.core.Vectors.dot;
 import static idiotaxa.core.Vectors.minus;
 
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.reach.Reach;
 import java.util.Arrays;
 
 /** A bake that looks at every triangle for every sample, in double precision throughout. */

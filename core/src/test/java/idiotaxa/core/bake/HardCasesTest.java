@@ -7,8 +7,14 @@ import static idiotaxa.core.bake.Bakes.settings;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.Shapes;
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.pairing.PairingRules;
+import idiotaxa.core.reach.Reach;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Progress;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;

@@ -8,6 +8,7 @@ import static idiotaxa.core.format.GltfFixture.UNSIGNED_SHORT;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.mesh.Mesh;
 import java.io.IOException;
 import java.math.BigDecimal;

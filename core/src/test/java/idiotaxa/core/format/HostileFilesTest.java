@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import idiotaxa.core.Shapes;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
+import idiotaxa.core.file.ZipUpload;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

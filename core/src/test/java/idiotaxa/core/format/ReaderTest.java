@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.core.Shapes;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.TriangleGeometry;

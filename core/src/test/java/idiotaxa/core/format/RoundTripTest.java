@@ -3,6 +3,9 @@ package idiotaxa.core.format;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.Shapes;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.image.PixelImage;
+import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
@@ -95,8 +98,8 @@ class RoundTripTest {
   }
 
   @ParameterizedTest
-  @EnumSource(PngImage.Layout.class)
-  void pngIsReadByTheJdkAsItWasWritten(PngImage.Layout layout) throws IOException {
+  @EnumSource(PixelImage.Layout.class)
+  void pngIsReadByTheJdkAsItWasWritten(PixelImage.Layout layout) throws IOException {
     int width = 37;
     int height = 600;
     byte[] pixels = new byte[width * height * layout.bytesPerPixel()];
@@ -122,11 +125,11 @@ class RoundTripTest {
   }
 
   private static byte[] encode(
-      int width, int height, PngImage.Layout layout, byte[] pixels, int threads)
+      int width, int height, PixelImage.Layout layout, byte[] pixels, int threads)
       throws IOException {
     int rowBytes = width * layout.bytesPerPixel();
-    PngImage image =
-        new PngImage(
+    PixelImage image =
+        new PixelImage(
             width,
             height,
             layout,

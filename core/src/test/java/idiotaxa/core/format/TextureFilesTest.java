@@ -3,7 +3,9 @@ package idiotaxa.core.format;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FormatException;
+import idiotaxa.core.image.TextureImage;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;

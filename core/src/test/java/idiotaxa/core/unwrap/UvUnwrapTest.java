@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.core.Shapes;
-import idiotaxa.core.bake.SheetLayout;
-import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.raster.SheetLayout;
+import idiotaxa.core.raster.UvOverlaps;
 import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

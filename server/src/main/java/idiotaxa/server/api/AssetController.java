@@ -1,6 +1,6 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.bake.SheetPlan;
+import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.server.service.AssetService;
 import idiotaxa.server.service.AssetViews;
 import idiotaxa.server.service.ImportService;

@@ -6,7 +6,7 @@ import idiotaxa.server.service.BakeImages;
 import idiotaxa.server.service.BakeService;
 import idiotaxa.server.service.BakeSettings;
 import idiotaxa.server.service.HandoffService;
-import idiotaxa.server.service.SourceColorImages;
+import idiotaxa.server.service.OwnColorImages;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
@@ -29,13 +29,13 @@ import org.springframework.web.bind.annotation.RestController;
 class BakeController {
   private final BakeService bakes;
   private final BakeImages images;
-  private final SourceColorImages sourceColors;
+  private final OwnColorImages sourceColors;
   private final HandoffService handoffs;
 
   BakeController(
       BakeService bakes,
       BakeImages images,
-      SourceColorImages sourceColors,
+      OwnColorImages sourceColors,
       HandoffService handoffs) {
     this.bakes = bakes;
     this.images = images;

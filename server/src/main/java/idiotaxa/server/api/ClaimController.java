@@ -1,9 +1,9 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.group.ClaimRule;
+import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.GroupProposal;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.origin.GroupProposal;
 import idiotaxa.server.service.ClaimService;
 import idiotaxa.server.service.GroupService;
 import idiotaxa.server.service.GroupSplitService;

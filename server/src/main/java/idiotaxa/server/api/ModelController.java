@@ -2,10 +2,10 @@ package idiotaxa.server.api;
 
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.align.AlignmentCheck;
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.format.PngWriter;
+import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.core.unwrap.UnwrapSettings;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.server.service.LayoutService;
 import idiotaxa.server.service.ModelService;
 import java.io.ByteArrayOutputStream;

@@ -1,11 +1,11 @@
 package idiotaxa.server.api;
 
+import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteCheck;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.group.PaletteTable;
 import idiotaxa.core.group.Rgb;
-import idiotaxa.core.handoff.FileNames;
 import idiotaxa.server.service.PaletteService;
 import idiotaxa.server.service.PaletteService.WantedGroup;
 import idiotaxa.server.service.PaletteUse;

@@ -1,7 +1,7 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.bake.ReachSurvey;
 import idiotaxa.core.check.PreflightFinding;
+import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.server.service.BakeSettings;
 import idiotaxa.server.service.PreflightService;
 import java.util.List;

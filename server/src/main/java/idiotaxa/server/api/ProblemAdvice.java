@@ -1,6 +1,6 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.format.FormatException;
+import idiotaxa.core.file.FormatException;
 import idiotaxa.server.service.ConflictException;
 import idiotaxa.server.service.NotFoundException;
 import org.springframework.beans.factory.annotation.Value;

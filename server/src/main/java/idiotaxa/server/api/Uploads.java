@@ -1,6 +1,6 @@
 package idiotaxa.server.api;
 
-import idiotaxa.core.format.ZipUpload;
+import idiotaxa.core.file.ZipUpload;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,6 +1,6 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.SheetPlan;
+import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.server.store.AssetStore;
 import java.util.List;
 import org.springframework.stereotype.Service;

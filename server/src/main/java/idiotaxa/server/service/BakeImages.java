@@ -1,12 +1,12 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.bake.NearestCovered;
-import idiotaxa.core.bake.SheetMaps;
-import idiotaxa.core.bake.SheetMapsFile;
-import idiotaxa.core.format.PngImage;
-import idiotaxa.core.format.PngWriter;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.image.PixelImage;
+import idiotaxa.core.image.PngWriter;
+import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.map.SheetImages;
+import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.map.SheetMapsFile;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.server.store.BakeStore;
 import java.io.BufferedInputStream;
 import java.io.IOException;
@@ -68,7 +68,7 @@ public class BakeImages {
     SheetImages images =
         new SheetImages(
             maps.padded(radius, Parallel.cores()), groups.paletteOf(bake, "asset"));
-    PngImage image =
+    PixelImage image =
         switch (kind) {
           case "id" -> images.idMap();
           case "index" -> images.indexMap();

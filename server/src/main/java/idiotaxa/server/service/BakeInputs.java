@@ -1,13 +1,13 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.IdOrigin;
-import idiotaxa.core.bake.OriginReading;
-import idiotaxa.core.bake.Origins;
 import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshMerger;
-import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.Origins;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.RevisionStore;
 import java.util.ArrayList;

@@ -1,8 +1,8 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.IdOrigin;
-import idiotaxa.core.bake.Sheet;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.raster.Sheet;
 import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.RevisionStore;

@@ -1,9 +1,9 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.IdOrigin;
-import idiotaxa.core.bake.PairingRules;
-import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.pairing.PairingRules;
+import idiotaxa.core.reach.Reach;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

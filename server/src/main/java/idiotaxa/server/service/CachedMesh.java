@@ -1,14 +1,14 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.alike.AlikePieces;
-import idiotaxa.core.bake.Origins;
-import idiotaxa.core.group.VertexColorClusters;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Pieces;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.VertexColorClusters;
 import idiotaxa.core.pick.Topology;
 import java.util.function.Supplier;
 

@@ -1,6 +1,6 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.Progress;
+import idiotaxa.core.work.Progress;
 import java.util.Locale;
 import java.util.function.BooleanSupplier;
 

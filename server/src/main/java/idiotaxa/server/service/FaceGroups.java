@@ -1,8 +1,8 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.claim.RuleReach;
-import idiotaxa.core.group.ClaimLayers;
-import idiotaxa.core.group.ClaimRule;
+import idiotaxa.core.claim.ClaimLayers;
+import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.claim.RuleFaces;
 import idiotaxa.core.group.Group;
 import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.JournalStore;
@@ -106,7 +106,7 @@ public class FaceGroups {
     CachedMesh cached = meshes.get(revisionId);
     return reaches.get(
         new ReachKey(cached, rule.kind(), rule.word(), rule.face()),
-        key -> new RuleReach(cached.mesh(), cached.pieces(), cached::alike).of(rule));
+        key -> new RuleFaces(cached.mesh(), cached.pieces(), cached::alike).of(rule));
   }
 
   private Rules rules(List<JournalStore.EntryHead> entries) {

@@ -3,7 +3,7 @@ package idiotaxa.server.service;
 import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.GroupStore;

@@ -1,18 +1,18 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.bake.Progress;
-import idiotaxa.core.bake.SurfaceGroups;
+import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.handoff.ClaimedMesh;
-import idiotaxa.core.handoff.FileNames;
 import idiotaxa.core.handoff.HandoffPlan;
 import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.handoff.PlannedFile;
 import idiotaxa.core.handoff.ZipSink;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.SurfaceGroups;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.BlobStore;

@@ -1,7 +1,7 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.check.ModelInspector;
-import idiotaxa.core.format.FormatException;
+import idiotaxa.core.file.FormatException;
 import idiotaxa.core.format.ModelFileNames;
 import idiotaxa.server.store.AssetStore;
 import idiotaxa.server.store.BlobStore;

@@ -1,7 +1,7 @@
 package idiotaxa.server.service;
 
 import idiotaxa.core.align.Alignment;
-import idiotaxa.core.format.FileBundle;
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
@@ -32,7 +32,7 @@ public class MeshCache {
   private record State(long revisionId, int version) {}
 
   /**
-   * @throws idiotaxa.core.format.FormatException when the revision's files are refused
+   * @throws idiotaxa.core.file.FormatException when the revision's files are refused
    */
   public CachedMesh get(long revisionId) {
     RevisionStore.RevisionRow row =

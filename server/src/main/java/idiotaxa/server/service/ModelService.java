@@ -2,22 +2,22 @@ package idiotaxa.server.service;
 
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.align.AlignmentCheck;
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetPlan;
-import idiotaxa.core.bake.UvOverlaps;
 import idiotaxa.core.check.ModelInspector;
-import idiotaxa.core.format.PngImage;
-import idiotaxa.core.mask.OverlapImage;
+import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.picture.OverlapImage;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.SheetPlan;
+import idiotaxa.core.raster.UvOverlaps;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.server.store.RevisionStore;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -162,7 +162,7 @@ public class ModelService {
   }
 
   /** Where the overlaps of one sheet are, as a picture to lay over it. */
-  public PngImage overlapImage(long revisionId, String sheetName, int size) {
+  public PixelImage overlapImage(long revisionId, String sheetName, int size) {
     RevisionStore.RevisionRow row = row(revisionId);
     Mesh mesh = meshes.get(revisionId).mesh();
     Sheet sheet =

@@ -6,7 +6,7 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteCheck;
 import idiotaxa.core.group.Rgb;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.server.store.PaletteStore;
 import idiotaxa.server.store.PaletteStore.PaletteGroupRow;
 import java.util.HashMap;

@@ -1,11 +1,11 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.format.PngImage;
-import idiotaxa.core.format.PngWriter;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.image.PixelImage;
+import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.picture.ModelPicture;
+import idiotaxa.core.work.Parallel;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Arrays;
@@ -58,11 +58,11 @@ public class PictureService {
   }
 
   private static byte[] png(int[] pixels, int width, int height) throws IOException {
-    PngImage image =
-        new PngImage(
+    PixelImage image =
+        new PixelImage(
             width,
             height,
-            PngImage.Layout.RGB_8,
+            PixelImage.Layout.RGB_8,
             true,
             () -> (y, out, offset) -> putRow(pixels, y, width, out, offset));
     ByteArrayOutputStream png = new ByteArrayOutputStream();

@@ -1,16 +1,16 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.bake.IdOrigin;
-import idiotaxa.core.bake.OriginReading;
-import idiotaxa.core.bake.Pairing;
 import idiotaxa.core.bake.PreparedBake;
-import idiotaxa.core.bake.Progress;
 import idiotaxa.core.bake.RayPlan;
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.TracedSource;
+import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TextureImage;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import idiotaxa.server.store.BakeStore;
 import java.util.List;
 import java.util.Optional;

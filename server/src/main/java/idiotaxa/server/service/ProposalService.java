@@ -1,12 +1,12 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.Origins;
-import idiotaxa.core.group.ClaimRule;
+import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.GroupProposal;
-import idiotaxa.core.group.GroupProposer;
-import idiotaxa.core.mask.SheetImages;
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.GroupProposal;
+import idiotaxa.core.origin.GroupProposer;
+import idiotaxa.core.origin.Origins;
 import idiotaxa.server.store.GroupStore;
 import idiotaxa.server.store.RevisionStore;
 import java.util.ArrayList;

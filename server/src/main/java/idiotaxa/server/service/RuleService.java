@@ -1,6 +1,6 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.group.ClaimRule;
+import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.server.store.GroupStore;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;

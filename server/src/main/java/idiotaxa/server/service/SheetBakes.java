@@ -1,13 +1,13 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
 import idiotaxa.core.bake.BakeKey;
 import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.bake.CancelledException;
-import idiotaxa.core.bake.OriginReading;
-import idiotaxa.core.bake.Progress;
-import idiotaxa.core.bake.Sheet;
-import idiotaxa.core.bake.SheetMapsFile;
+import idiotaxa.core.map.SheetMapsFile;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import idiotaxa.server.store.BakeStore;
 import idiotaxa.server.store.BlobStore;
 import idiotaxa.server.store.JobState;

@@ -1,7 +1,7 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.bake.Reach;
 import idiotaxa.core.bake.SheetReport;
+import idiotaxa.core.reach.Reach;
 import java.util.List;
 
 /**

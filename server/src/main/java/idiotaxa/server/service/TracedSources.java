@@ -1,8 +1,8 @@
 package idiotaxa.server.service;
 
-import idiotaxa.core.array.Parallel;
-import idiotaxa.core.bake.Progress;
-import idiotaxa.core.bake.TracedSource;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -21,7 +21,7 @@ public class TracedSources {
   /**
    * The sources put together, as they lie on their target.
    *
-   * @throws idiotaxa.core.bake.CancelledException when the progress says so
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
   TracedSource of(List<Long> sourceIds, Progress progress) {
     List<String> states = sourceIds.stream().map(inputs::state).toList();

@@ -1,0 +1,151 @@
+package idiotaxa.core.image;
+
+import idiotaxa.core.work.Parallel;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.Adler32;
+import java.util.zip.CRC32;
+import java.util.zip.Deflater;
+
+/**
+ * Writes PNG (W3C PNG, third edition) on several threads: bands of rows are filtered and deflated by
+ * themselves, each flushed to a byte border, and joined into one zlib stream. Rows use the filter Up,
+ * which leaves zeros wherever an ID map goes on as above. Bands have a fixed height, so the bytes do
+ * not depend on the threads.
+ */
+public final class PngWriter {
+  private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'};
+  private static final int BAND = 256;
+  private static final int LEVEL = 3;
+  private static final int FILTER_UP = 2;
+  private static final int ADLER_BASE = 65521;
+  private static final byte[] ZLIB_HEADER = {0x78, 0x5E};
+  private static final byte[] LAST_EMPTY_BLOCK = {0x03, 0x00};
+
+  private PngWriter() {}
+
+  public static void write(PixelImage image, int threads, OutputStream out) throws IOException {
+    out.write(SIGNATURE);
+    chunk(out, "IHDR", header(image), 13);
+    if (image.isColor()) {
+      chunk(out, "sRGB", new byte[] {0}, 1);
+    }
+    int bands = (image.height() + BAND - 1) / BAND;
+    Band[] done = new Band[bands];
+    Parallel.run(bands, threads, (band, worker) -> done[band] = new Band(image, band));
+    writeData(out, done);
+    chunk(out, "IEND", new byte[0], 0);
+  }
+
+  private static byte[] header(PixelImage image) {
+    return ByteBuffer.allocate(13)
+        .putInt(image.width())
+        .putInt(image.height())
+        .put((byte) image.layout().bitDepth())
+        .put((byte) image.layout().colorType())
+        .put(new byte[3])
+        .array();
+  }
+
+  private static void writeData(OutputStream out, Band[] bands) throws IOException {
+    chunk(out, "IDAT", ZLIB_HEADER, 2);
+    long adler = 1;
+    for (Band band : bands) {
+      chunk(out, "IDAT", band.deflated, band.length);
+      adler = combine(adler, band.adler, band.rawLength);
+    }
+    byte[] end = ByteBuffer.allocate(6).put(LAST_EMPTY_BLOCK).putInt((int) adler).array();
+    chunk(out, "IDAT", end, 6);
+  }
+
+  private static void chunk(OutputStream out, String type, byte[] data, int length)
+      throws IOException {
+    byte[] name = type.getBytes(StandardCharsets.US_ASCII);
+    CRC32 crc = new CRC32();
+    crc.update(name);
+    crc.update(data, 0, length);
+    out.write(ByteBuffer.allocate(8).putInt(length).put(name).array());
+    out.write(data, 0, length);
+    out.write(ByteBuffer.allocate(4).putInt((int) crc.getValue()).array());
+  }
+
+  /** Adler-32 of two joined runs of bytes (RFC 1950, section 9: sums modulo 65521). */
+  public static long combine(long first, long second, long secondLength) {
+    long a1 = first & 0xFFFF;
+    long b1 = first >>> 16;
+    long a2 = second & 0xFFFF;
+    long b2 = second >>> 16;
+    long n = secondLength % ADLER_BASE;
+    long a = (a1 + a2 - 1 + ADLER_BASE) % ADLER_BASE;
+    long b = (b1 + b2 + n * (a1 - 1 + ADLER_BASE)) % ADLER_BASE;
+    return b << 16 | a;
+  }
+
+  /** A band of rows, filtered and deflated. */
+  private static final class Band {
+    private final byte[] deflated;
+    private final int length;
+    private final long adler;
+    private final long rawLength;
+
+    Band(PixelImage image, int index) {
+      int from = index * BAND;
+      int to = Math.min(image.height(), from + BAND);
+      Sink sink = new Sink();
+      Adler32 sum = new Adler32();
+      Deflater deflater = new Deflater(LEVEL, true);
+      try {
+        deflate(image, from, to, deflater, sum, sink);
+      } finally {
+        deflater.end();
+      }
+      deflated = sink.bytes();
+      length = sink.size();
+      adler = sum.getValue();
+      rawLength = (long) (to - from) * (1 + image.rowBytes());
+    }
+
+    private static void deflate(
+        PixelImage image, int from, int to, Deflater deflater, Adler32 sum, Sink sink) {
+      int rowBytes = image.rowBytes();
+      PixelImage.Rows rows = image.rows().get();
+      byte[] above = new byte[rowBytes];
+      byte[] row = new byte[rowBytes];
+      byte[] filtered = new byte[1 + rowBytes];
+      byte[] buffer = new byte[1 << 15];
+      if (from > 0) {
+        rows.row(from - 1, above, 0);
+      }
+      filtered[0] = FILTER_UP;
+      for (int y = from; y < to; y++) {
+        rows.row(y, row, 0);
+        for (int i = 0; i < rowBytes; i++) {
+          filtered[1 + i] = (byte) (row[i] - above[i]);
+        }
+        sum.update(filtered);
+        deflater.setInput(filtered);
+        while (!deflater.needsInput()) {
+          sink.write(buffer, 0, deflater.deflate(buffer));
+        }
+        byte[] swap = above;
+        above = row;
+        row = swap;
+      }
+      int count;
+      do {
+        count = deflater.deflate(buffer, 0, buffer.length, Deflater.SYNC_FLUSH);
+        sink.write(buffer, 0, count);
+      } while (count == buffer.length);
+    }
+  }
+
+  /** Gives its buffer away without a copy. */
+  private static final class Sink extends ByteArrayOutputStream {
+    byte[] bytes() {
+      return buf;
+    }
+  }
+}

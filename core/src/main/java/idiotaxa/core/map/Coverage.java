@@ -1,0 +1,66 @@
+package idiotaxa.core.map;
+
+/**
+ * Shares of the texels that more than one group has, kept sparse: all others belong wholly to their
+ * crisp group. The shares of a texel sum to 255.
+ */
+public final class Coverage {
+  /** The whole of a texel. */
+  public static final int FULL = 255;
+
+  private final int[] texels;
+  private final int[] start;
+  private final char[] groups;
+  private final byte[] shares;
+
+  /**
+   * @param texels ascending
+   * @param start first entry of every texel, and the number of entries at the end
+   * @param groups group number of every entry
+   * @param shares 0 … 255, unsigned, of every entry
+   */
+  public Coverage(int[] texels, int[] start, char[] groups, byte[] shares) {
+    this.texels = texels;
+    this.start = start;
+    this.groups = groups;
+    this.shares = shares;
+  }
+
+  /** No texel is shared. */
+  static Coverage none() {
+    return new Coverage(new int[0], new int[1], new char[0], new byte[0]);
+  }
+
+  /** Number of texels with more than one group. */
+  public int mixedCount() {
+    return texels.length;
+  }
+
+  /** Coverage 0 … 255 of all groups of a set in the shared texel {@code index}. */
+  int sumOf(int index, boolean[] isInSet) {
+    int sum = 0;
+    for (int e = start[index]; e < start[index + 1]; e++) {
+      if (groups[e] < isInSet.length && isInSet[groups[e]]) {
+        sum += shares[e] & 0xFF;
+      }
+    }
+    return sum;
+  }
+
+  /** Index of the shared texel. */
+  int[] texels() {
+    return texels;
+  }
+
+  int[] start() {
+    return start;
+  }
+
+  char[] groups() {
+    return groups;
+  }
+
+  byte[] shares() {
+    return shares;
+  }
+}

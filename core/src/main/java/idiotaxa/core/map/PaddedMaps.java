@@ -1,0 +1,156 @@
+package idiotaxa.core.map;
+
+import idiotaxa.core.array.IntList;
+
+/**
+ * The maps of a sheet with padding: every uncovered texel within the radius is as its nearest covered
+ * one. Rows can be read by several threads. Two bytes a texel and three bits.
+ */
+public final class PaddedMaps {
+  private final int width;
+  private final int height;
+  private final char[] groups;
+  private final Coverage coverage;
+  /** Texels with shares of several groups, one bit each. */
+  private final long[] sharedBits;
+  /** Shared texels before each word of the bits. */
+  private final int[] rank;
+  /** Entry of {@link Coverage} of every shared texel; null where they are numbered as in it. */
+  private final int[] entry;
+
+  private PaddedMaps(
+      int width, int height, char[] groups, Coverage coverage, long[] sharedBits, int[] entry) {
+    this.width = width;
+    this.height = height;
+    this.groups = groups;
+    this.coverage = coverage;
+    this.sharedBits = sharedBits;
+    this.entry = entry;
+    rank = new int[sharedBits.length];
+    for (int w = 1; w < rank.length; w++) {
+      rank[w] = rank[w - 1] + Long.bitCount(sharedBits[w - 1]);
+    }
+  }
+
+  /**
+   * @param radius texels, 0 for no padding, or {@link NearestCovered#EVERYWHERE}
+   */
+  static PaddedMaps of(SheetMaps maps, int radius, int threads) {
+    PaddedMaps unpadded = unpadded(maps);
+    return radius == 0 ? unpadded : unpadded.pad(radius, threads);
+  }
+
+  private static PaddedMaps unpadded(SheetMaps maps) {
+    long[] bits = new long[(maps.groups().length + 63) / 64];
+    for (int texel : maps.coverage().texels()) {
+      bits[texel >> 6] |= 1L << texel;
+    }
+    return new PaddedMaps(
+        maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null);
+  }
+
+  private PaddedMaps pad(int radius, int threads) {
+    char[] padded = new char[groups.length];
+    long[] bits = new long[sharedBits.length];
+    IntList[] entriesOfBand = new IntList[(height + NearestCovered.BAND - 1) / NearestCovered.BAND];
+    NearestCovered.search(
+        groups,
+        width,
+        height,
+        radius,
+        threads,
+        (y, nearest) -> {
+          int band = y / NearestCovered.BAND;
+          if (entriesOfBand[band] == null) {
+            entriesOfBand[band] = new IntList();
+          }
+          padRow(y, nearest, padded, bits, entriesOfBand[band]);
+        });
+    IntList entries = new IntList(coverage.mixedCount() + 16);
+    for (IntList band : entriesOfBand) {
+      entries.addAll(band);
+    }
+    return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray());
+  }
+
+  private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntList entries) {
+    for (int x = 0, at = y * width; x < width; x++, at++) {
+      int from = nearest[x];
+      if (from == NearestCovered.NONE) {
+        padded[at] = SheetMaps.UNCOVERED;
+        continue;
+      }
+      padded[at] = groups[from];
+      if (isShared(from)) {
+        bits[at >> 6] |= 1L << at;
+        entries.add(entryOf(from));
+      }
+    }
+  }
+
+  private boolean isShared(int texel) {
+    return (sharedBits[texel >> 6] & 1L << texel) != 0;
+  }
+
+  /** Only of shared texels. */
+  private int entryOf(int texel) {
+    int before = Long.bitCount(sharedBits[texel >> 6] & (1L << texel) - 1);
+    int index = rank[texel >> 6] + before;
+    return entry == null ? index : entry[index];
+  }
+
+  public int width() {
+    return width;
+  }
+
+  public int height() {
+    return height;
+  }
+
+  /** Writes the group numbers of a row to {@code out}; unclaimed, missed and uncovered give 0. */
+  public void groupRow(int y, char[] out) {
+    int from = y * width;
+    for (int x = 0; x < width; x++) {
+      char group = groups[from + x];
+      out[x] = group >= SheetMaps.MISSED ? 0 : group;
+    }
+  }
+
+  /**
+   * Writes the coverage (0 … 255) that a set of groups has of a row's texels.
+   *
+   * @param isInSet by group number
+   * @param out filled from index {@code offset}
+   */
+  public void coverageRow(int y, boolean[] isInSet, byte[] out, int offset) {
+    byte[] whole = new byte[isInSet.length];
+    for (int g = 0; g < whole.length; g++) {
+      whole[g] = isInSet[g] ? (byte) Coverage.FULL : 0;
+    }
+    int to = (y + 1) * width;
+    int shift = offset - y * width;
+    // Word by word of the bits: nearly all words hold no shared texel.
+    for (int at = y * width; at < to; ) {
+      int next = Math.min(to, (at | 63) + 1);
+      if (sharedBits[at >> 6] == 0) {
+        for (; at < next; at++) {
+          char group = groups[at];
+          out[shift + at] = group < whole.length ? whole[group] : 0;
+        }
+      } else {
+        for (; at < next; at++) {
+          out[shift + at] = (byte) coverageAt(at, isInSet);
+        }
+      }
+    }
+  }
+
+  /** Coverage 0 … 255 of a set of groups in one texel. */
+  public int coverageAt(int texel, boolean[] isInSet) {
+    if (isShared(texel)) {
+      return coverage.sumOf(entryOf(texel), isInSet);
+    }
+    char group = groups[texel];
+    return group < isInSet.length && isInSet[group] ? Coverage.FULL : 0;
+  }
+}

@@ -1,0 +1,99 @@
+package idiotaxa.core.map;
+
+import java.util.Arrays;
+
+/**
+ * A baked sheet before it becomes images: the crisp group of every texel and the shares of the texels
+ * that several groups have. Rows run down. Immutable.
+ */
+public final class SheetMaps {
+  /** In the crisp plane: no target here. */
+  public static final char UNCOVERED = 0xFFFF;
+
+  /** In the crisp plane: target, but no source within reach. */
+  public static final char MISSED = 0xFFFE;
+
+  private final int width;
+  private final int height;
+  private final char[] groups;
+  private final Coverage coverage;
+
+  public SheetMaps(int width, int height, char[] groups, Coverage coverage) {
+    this.width = width;
+    this.height = height;
+    this.groups = groups;
+    this.coverage = coverage;
+  }
+
+  public int width() {
+    return width;
+  }
+
+  public int height() {
+    return height;
+  }
+
+  /** One value a texel: a group number (0 unclaimed), {@link #MISSED} or {@link #UNCOVERED}. */
+  public char[] groups() {
+    return groups;
+  }
+
+  public Coverage coverage() {
+    return coverage;
+  }
+
+  /**
+   * The maps with padding.
+   *
+   * @param radius texels, 0 for none, or {@link NearestCovered#EVERYWHERE}
+   */
+  public PaddedMaps padded(int radius, int threads) {
+    return PaddedMaps.of(this, radius, threads);
+  }
+
+  /** Texels of every group number, 0 for unclaimed; missed ones are not among them. */
+  public long[] texelsOfGroup(int maxNumber) {
+    long[] texels = new long[maxNumber + 1];
+    for (char group : groups) {
+      if (group <= maxNumber) {
+        texels[group]++;
+      }
+    }
+    return texels;
+  }
+
+  public long countCovered() {
+    return groups.length - count(UNCOVERED);
+  }
+
+  public long countMissed() {
+    return count(MISSED);
+  }
+
+  private long count(char value) {
+    long n = 0;
+    for (char group : groups) {
+      if (group == value) {
+        n++;
+      }
+    }
+    return n;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof SheetMaps that
+        && width == that.width
+        && height == that.height
+        && Arrays.equals(groups, that.groups)
+        && Arrays.equals(coverage.texels(), that.coverage.texels())
+        && Arrays.equals(coverage.start(), that.coverage.start())
+        && Arrays.equals(coverage.groups(), that.coverage.groups())
+        && Arrays.equals(coverage.shares(), that.coverage.shares());
+  }
+
+  @Override
+  public int hashCode() {
+    return 31 * Arrays.hashCode(groups) + coverage.mixedCount();
+  }
+}

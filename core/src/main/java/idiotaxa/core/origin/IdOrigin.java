@@ -1,0 +1,47 @@
+package idiotaxa.core.origin;
+
+import java.util.Arrays;
+import java.util.stream.Collectors;
+
+/** Where a bake reads IDs from. */
+public enum IdOrigin {
+  CLAIMS("claims"),
+  VERTEX_COLORS("vertex-colors"),
+  MATERIALS("materials"),
+  PARTS("parts"),
+  PIECES("pieces"),
+  TEXTURE("texture");
+
+  private final String word;
+
+  IdOrigin(String word) {
+    this.word = word;
+  }
+
+  /** The word used on the command line, in the API and in the manifest. */
+  public String word() {
+    return word;
+  }
+
+  /** The word as it is said in a sentence. */
+  public String spoken() {
+    return word.replace("-colors", " colours");
+  }
+
+  /**
+   * @throws IllegalArgumentException naming the word and the ones that exist
+   */
+  public static IdOrigin parse(String word) {
+    return Arrays.stream(values())
+        .filter(origin -> origin.word.equals(word))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    "unknown origin \"" + word + "\"; choose one of " + words()));
+  }
+
+  private static String words() {
+    return Arrays.stream(values()).map(IdOrigin::word).collect(Collectors.joining(", "));
+  }
+}

@@ -1,0 +1,31 @@
+package idiotaxa.core.origin;
+
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * The pixel of a base colour image at a point of a surface: the nearest one. Outside the unit square
+ * the image repeats, as the glTF default sampler has it.
+ */
+public final class TexturePixel {
+  private TexturePixel() {}
+
+  /**
+   * @return index of the pixel in an image of this size, rows downwards
+   */
+  public static int at(
+      Mesh mesh, int triangle, double w0, double w1, double w2, int width, int height) {
+    float[] uv = mesh.cornerUv();
+    int a = 2 * mesh.triangleCorner(triangle, 0);
+    int b = 2 * mesh.triangleCorner(triangle, 1);
+    int c = 2 * mesh.triangleCorner(triangle, 2);
+    double u = w0 * uv[a] + w1 * uv[b] + w2 * uv[c];
+    double v = w0 * uv[a + 1] + w1 * uv[b + 1] + w2 * uv[c + 1];
+    int x = pixel(u - Math.floor(u), width);
+    int y = height - 1 - pixel(v - Math.floor(v), height);
+    return y * width + x;
+  }
+
+  private static int pixel(double share, int size) {
+    return Math.min(size - 1, (int) (share * size));
+  }
+}

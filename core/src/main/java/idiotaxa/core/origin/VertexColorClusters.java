@@ -1,0 +1,102 @@
+package idiotaxa.core.origin;
+
+import idiotaxa.core.group.ColorClusters;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TriangleGeometry;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/** The distinct corner colours of a mesh, clustered by their areas. */
+public final class VertexColorClusters {
+  private final ColorClusters clusters;
+
+  private VertexColorClusters(ColorClusters clusters) {
+    this.clusters = clusters;
+  }
+
+  /**
+   * @param tolerance 8-bit RGB distance to a cluster's centre
+   * @throws IllegalArgumentException when the mesh has no vertex colours
+   */
+  public static VertexColorClusters of(Mesh mesh, double tolerance) {
+    if (!mesh.hasColors()) {
+      throw new IllegalArgumentException("this mesh has no vertex colours");
+    }
+    Map<Integer, double[]> areaOfColor = new LinkedHashMap<>();
+    int[] colors = mesh.cornerColor();
+    int lastColor = -1;
+    double[] lastArea = null;
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      double third = TriangleGeometry.area(mesh, t) / 3;
+      for (int k = 0; k < 3; k++) {
+        int rgb = colors[mesh.triangleCorner(t, k)] & 0xFFFFFF;
+        // Most corners have the colour of the one before; that needs no look into the map.
+        if (rgb != lastColor) {
+          lastColor = rgb;
+          lastArea = areaOfColor.computeIfAbsent(rgb, c -> new double[1]);
+        }
+        lastArea[0] += third;
+      }
+    }
+    return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
+  }
+
+  public int count() {
+    return clusters.count();
+  }
+
+  /** Centre colour of a cluster, 0xRRGGBB: one that occurs in the file. */
+  public int color(int cluster) {
+    return clusters.color(cluster);
+  }
+
+  /** Area of a cluster in square metres, a third of each triangle counted for each corner. */
+  public double area(int cluster) {
+    return clusters.weight(cluster);
+  }
+
+  /** Cluster of every face. */
+  public int[] ofFaces(Mesh mesh) {
+    int[] out = new int[mesh.faceCount()];
+    for (int f = 0; f < out.length; f++) {
+      out[f] = ofFace(mesh, f);
+    }
+    return out;
+  }
+
+  /** The cluster that most corners of a face have; the first such corner's on a tie. */
+  int ofFace(Mesh mesh, int face) {
+    int from = mesh.faceStart()[face];
+    int to = mesh.faceStart()[face + 1];
+    if (isOneColor(mesh, from, to)) {
+      return ofCorner(mesh, from);
+    }
+    int best = 0;
+    int bestCount = 0;
+    for (int c = from; c < to; c++) {
+      int cluster = ofCorner(mesh, c);
+      int count = 0;
+      for (int d = from; d < to; d++) {
+        count += ofCorner(mesh, d) == cluster ? 1 : 0;
+      }
+      if (count > bestCount) {
+        best = cluster;
+        bestCount = count;
+      }
+    }
+    return best;
+  }
+
+  private static boolean isOneColor(Mesh mesh, int from, int to) {
+    for (int c = from + 1; c < to; c++) {
+      if (mesh.cornerColor()[c] != mesh.cornerColor()[from]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private int ofCorner(Mesh mesh, int corner) {
+    return clusters.clusterOf(mesh.cornerColor()[corner] & 0xFFFFFF);
+  }
+}

@@ -1,0 +1,136 @@
+package idiotaxa.core.raster;
+
+import idiotaxa.core.mesh.Mesh;
+
+/**
+ * A sheet's triangles in fixed-point texel space, 4096 steps a texel, so that the question which
+ * triangle owns a sample is decided exactly. Samples on an edge belong to one side by the top-left
+ * rule: an edge owns its samples when it is a left edge or a horizontal top edge.
+ *
+ * <p>Triangles without area after rounding, or farther than 2^17 texels from the sheet, are left out.
+ */
+public final class UvTriangles {
+  public static final int STEPS = 4096;
+  private static final double FARTHEST = 1 << 17;
+
+  private final int[] meshTriangle;
+  private final int[] x;
+  private final int[] y;
+  private final boolean[] isTurned;
+  private int count;
+
+  private UvTriangles(int capacity) {
+    meshTriangle = new int[capacity];
+    x = new int[3 * capacity];
+    y = new int[3 * capacity];
+    isTurned = new boolean[capacity];
+  }
+
+  public static UvTriangles of(Mesh mesh, Sheet sheet, int width, int height) {
+    UvTriangles out = new UvTriangles(sheet.triangles().length);
+    for (int t : sheet.triangles()) {
+      out.add(mesh, t, sheet, width, height);
+    }
+    return out;
+  }
+
+  private void add(Mesh mesh, int t, Sheet sheet, int width, int height) {
+    float[] uv = mesh.cornerUv();
+    for (int k = 0; k < 3; k++) {
+      int corner = mesh.triangleCorner(t, k);
+      double tx = ((double) uv[2 * corner] - sheet.tileU()) * width;
+      double ty = (1 - ((double) uv[2 * corner + 1] - sheet.tileV())) * height;
+      if (!(Math.abs(tx) < FARTHEST && Math.abs(ty) < FARTHEST)) {
+        return;
+      }
+      x[3 * count + k] = (int) Math.round(tx * STEPS);
+      y[3 * count + k] = (int) Math.round(ty * STEPS);
+    }
+    long area = edge(count, 0, 1, x[3 * count + 2], y[3 * count + 2]);
+    if (area == 0) {
+      return;
+    }
+    if (area < 0) {
+      swap(x, 3 * count + 1, 3 * count + 2);
+      swap(y, 3 * count + 1, 3 * count + 2);
+      isTurned[count] = true;
+    }
+    meshTriangle[count++] = t;
+  }
+
+  private static void swap(int[] values, int i, int j) {
+    int value = values[i];
+    values[i] = values[j];
+    values[j] = value;
+  }
+
+  public int count() {
+    return count;
+  }
+
+  public int meshTriangle(int i) {
+    return meshTriangle[i];
+  }
+
+  int x(int i, int k) {
+    return x[3 * i + k];
+  }
+
+  int y(int i, int k) {
+    return y[3 * i + k];
+  }
+
+  public int minX(int i) {
+    return Math.min(x[3 * i], Math.min(x[3 * i + 1], x[3 * i + 2]));
+  }
+
+  public int maxX(int i) {
+    return Math.max(x[3 * i], Math.max(x[3 * i + 1], x[3 * i + 2]));
+  }
+
+  public int minY(int i) {
+    return Math.min(y[3 * i], Math.min(y[3 * i + 1], y[3 * i + 2]));
+  }
+
+  public int maxY(int i) {
+    return Math.max(y[3 * i], Math.max(y[3 * i + 1], y[3 * i + 2]));
+  }
+
+  /** Twice the signed area of (corner from, corner to, point), positive inside. */
+  long edge(int i, int from, int to, long px, long py) {
+    long ax = x[3 * i + from];
+    long ay = y[3 * i + from];
+    return (x[3 * i + to] - ax) * (py - ay) - (y[3 * i + to] - ay) * (px - ax);
+  }
+
+  /** 0 for an edge that owns its samples, −1 for one that does not. */
+  int bias(int i, int from, int to) {
+    int dy = y[3 * i + to] - y[3 * i + from];
+    int dx = x[3 * i + to] - x[3 * i + from];
+    return dy < 0 || (dy == 0 && dx > 0) ? 0 : -1;
+  }
+
+  /** Change of {@link #edge} for one texel to the right. */
+  long edgeStepX(int i, int from, int to) {
+    return -(long) (y[3 * i + to] - y[3 * i + from]) * STEPS;
+  }
+
+  /** Whether the triangle owns the sample. */
+  public boolean owns(int i, long px, long py) {
+    return (edge(i, 0, 1, px, py) + bias(i, 0, 1)
+            | edge(i, 1, 2, px, py) + bias(i, 1, 2)
+            | edge(i, 2, 0, px, py) + bias(i, 2, 0))
+        >= 0;
+  }
+
+  /** Writes the point's barycentric weights for the mesh triangle's corners 0, 1, 2 to {@code out}. */
+  public void weights(int i, long px, long py, double[] out) {
+    double w0 = edge(i, 1, 2, px, py);
+    double w1 = edge(i, 2, 0, px, py);
+    double w2 = edge(i, 0, 1, px, py);
+    double sum = w0 + w1 + w2;
+    out[0] = w0 / sum;
+    out[1] = (isTurned[i] ? w2 : w1) / sum;
+    out[2] = (isTurned[i] ? w1 : w2) / sum;
+  }
+}

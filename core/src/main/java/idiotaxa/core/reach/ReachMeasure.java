@@ -1,0 +1,237 @@
+package idiotaxa.core.reach;
+
+import idiotaxa.core.mesh.Bounds;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.trace.Bvh;
+import idiotaxa.core.trace.ClosestPointQuery;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Parallel;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.SplittableRandom;
+import java.util.stream.IntStream;
+
+/**
+ * Measures how far the source lies outside and inside of the target, so that nobody types a distance
+ * by guess.
+ *
+ * <p>Points spread evenly by area over both surfaces look for the closest point of the other one that
+ * faces the same way; the signed distance along the target's normal goes into the distribution. From
+ * target points: what a ray must bridge. From source points: what sticks out where no target point
+ * looks for it. Deterministic: the points come from a fixed seed.
+ */
+public final class ReachMeasure {
+  private static final int POINTS = 40_000;
+  private static final int BLOCK = 1000;
+  private static final long SEED = 20_260_101L;
+  /** Share of the target's diagonal beyond which two surfaces are not of the same thing. */
+  private static final double FAR = 0.1;
+  /** Least reach as a share of the diagonal, above the rounding of positions. */
+  private static final double FLOOR = 5e-4;
+
+  /** Places that are told for each side. */
+  private static final int PLACES = 1000;
+
+  private final Mesh target;
+  private final TracedSource source;
+  private final Pairing pairing;
+  private final double far;
+  private final double floor;
+
+  /**
+   * @param pairing what target points may look for; source points look for every part of the target
+   */
+  public ReachMeasure(Mesh target, TracedSource source, Pairing pairing) {
+    this.target = target;
+    this.source = source;
+    this.pairing = pairing;
+    Bounds bounds = target.bounds();
+    far = FAR * bounds.diagonal();
+    floor = FLOOR * bounds.diagonal();
+  }
+
+  /** The reach for the whole alone. */
+  public Reach propose(int threads) {
+    return proposed(fromTarget(threads), fromSource(threads));
+  }
+
+  private Reach proposed(Probes fromTarget, Probes fromSource) {
+    return new DistanceClasses(floor, fromTarget.distance, fromSource.distance).proposed();
+  }
+
+  private Probes fromTarget(int threads) {
+    return probe(target, source.mesh(), 1, threads, source.bvh(), true);
+  }
+
+  private Probes fromSource(int threads) {
+    return probe(source.mesh(), target, -1, threads, Bvh.of(target, threads), false);
+  }
+
+  public ReachSurvey measure(int threads) {
+    Probes fromTarget = fromTarget(threads);
+    Probes fromSource = fromSource(threads);
+    List<ReachSurvey.PartReach> parts = new ArrayList<>();
+    for (int p = 0; p < target.parts().size(); p++) {
+      DistanceClasses classes =
+          new DistanceClasses(floor, fromTarget.distancesOf(p), fromSource.distancesOf(p));
+      parts.add(classes.of(target.parts().get(p).name(), fromTarget.unmatchedOf(p)));
+    }
+    List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
+    farthest.addAll(places(fromSource, -1));
+    return new ReachSurvey(proposed(fromTarget, fromSource), parts, farthest);
+  }
+
+  private List<ReachSurvey.Place> places(Probes probes, int side) {
+    return IntStream.range(0, POINTS)
+        .filter(i -> probes.distance[i] * side > 0)
+        .boxed()
+        .sorted(Comparator.comparingDouble(i -> -probes.distance[i] * side))
+        .limit(PLACES)
+        .map(
+            i ->
+                new ReachSurvey.Place(
+                    target.parts().get(probes.part[i]).name(),
+                    probes.point[3 * i],
+                    probes.point[3 * i + 1],
+                    probes.point[3 * i + 2],
+                    probes.distance[i]))
+        .toList();
+  }
+
+  /** Points of one surface with what they found on the other. */
+  private static final class Probes {
+    /** Signed metres, positive where the source lies outside; NaN where nothing was found. */
+    private final double[] distance = new double[POINTS];
+
+    /** Target part on either end. */
+    private final int[] part = new int[POINTS];
+
+    private final float[] point = new float[3 * POINTS];
+
+    double[] distancesOf(int wanted) {
+      return IntStream.range(0, POINTS)
+          .filter(i -> part[i] == wanted)
+          .mapToDouble(i -> distance[i])
+          .toArray();
+    }
+
+    int unmatchedOf(int wanted) {
+      return (int)
+          IntStream.range(0, POINTS)
+              .filter(i -> part[i] == wanted && Double.isNaN(distance[i]))
+              .count();
+    }
+  }
+
+  private Probes probe(
+      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isFromTarget) {
+    double[] cumulative = cumulativeAreas(from);
+    Probes out = new Probes();
+    Arrays.fill(out.distance, Double.NaN);
+    Arrays.fill(out.part, -1);
+    if (cumulative.length == 0 || !(cumulative[cumulative.length - 1] > 0)) {
+      return out;
+    }
+    ClosestPointQuery[] queries = new ClosestPointQuery[threads];
+    Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo));
+    Parallel.run(
+        POINTS / BLOCK,
+        threads,
+        (block, worker) -> {
+          SplittableRandom random = new SplittableRandom(SEED + block);
+          PointProbe probe = new PointProbe(from, to, queries[worker]);
+          for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
+            int triangle = triangleAt(cumulative, (i + random.nextDouble()) / POINTS);
+            int part = from.facePart()[from.triangleFace(triangle)];
+            long[] allowed = isFromTarget ? pairing.allowed(part) : null;
+            out.distance[i] = sign * probe.signedDistance(triangle, random, far, allowed);
+            probe.copyPoint(out.point, 3 * i);
+            out.part[i] = isFromTarget ? part : probe.partOfFound(out.distance[i]);
+          }
+        });
+    return out;
+  }
+
+  private static double[] cumulativeAreas(Mesh mesh) {
+    double[] cumulative = new double[mesh.triangleCount()];
+    double sum = 0;
+    for (int t = 0; t < cumulative.length; t++) {
+      sum += TriangleGeometry.area(mesh, t);
+      cumulative[t] = sum;
+    }
+    return cumulative;
+  }
+
+  private static int triangleAt(double[] cumulative, double share) {
+    double wanted = share * cumulative[cumulative.length - 1];
+    int at = Arrays.binarySearch(cumulative, wanted);
+    return Math.min(cumulative.length - 1, at < 0 ? -at - 1 : at + 1);
+  }
+
+  /** One thread's search from points of one mesh to the other. */
+  private static final class PointProbe {
+    private final Mesh from;
+    private final Mesh to;
+    private final ClosestPointQuery query;
+    private final double[] point = new double[3];
+    private final double[] found = new double[3];
+    private final double[] fromNormal = new double[3];
+    private final double[] toNormal = new double[3];
+
+    PointProbe(Mesh from, Mesh to, ClosestPointQuery query) {
+      this.from = from;
+      this.to = to;
+      this.query = query;
+    }
+
+    /** Positive where the other surface lies on the normal's side; NaN when far or turned away. */
+    double signedDistance(int triangle, SplittableRandom random, double far, long[] allowed) {
+      double root = Math.sqrt(random.nextDouble());
+      double w0 = 1 - root;
+      double w1 = root * random.nextDouble();
+      pointOf(from, triangle, w0, w1, point);
+      boolean isFound =
+          TriangleGeometry.unitNormal(from, triangle, fromNormal)
+              && query.find(point[0], point[1], point[2], far, allowed)
+              && TriangleGeometry.unitNormal(to, query.triangle(), toNormal)
+              && dot(fromNormal, toNormal) > 0.2;
+      if (!isFound) {
+        return Double.NaN;
+      }
+      pointOf(to, query.triangle(), query.weight0(), query.weight1(), found);
+      for (int axis = 0; axis < 3; axis++) {
+        found[axis] -= point[axis];
+      }
+      return Math.copySign(query.distance(), dot(found, fromNormal));
+    }
+
+    void copyPoint(float[] out, int at) {
+      for (int axis = 0; axis < 3; axis++) {
+        out[at + axis] = (float) point[axis];
+      }
+    }
+
+    /** Part of what was found, −1 where nothing was. */
+    int partOfFound(double distance) {
+      return Double.isNaN(distance) ? -1 : to.facePart()[to.triangleFace(query.triangle())];
+    }
+
+    private static void pointOf(Mesh mesh, int triangle, double w0, double w1, double[] out) {
+      float[] p = mesh.positions();
+      int a = 3 * mesh.triangleVertex(triangle, 0);
+      int b = 3 * mesh.triangleVertex(triangle, 1);
+      int c = 3 * mesh.triangleVertex(triangle, 2);
+      for (int axis = 0; axis < 3; axis++) {
+        out[axis] = w0 * p[a + axis] + w1 * p[b + axis] + (1 - w0 - w1) * p[c + axis];
+      }
+    }
+
+    private static double dot(double[] a, double[] b) {
+      return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+    }
+  }
+}

@@ -1,0 +1,49 @@
+package idiotaxa.core.reach;
+
+import java.util.List;
+
+/**
+ * How far a source lies outside and inside of a target.
+ *
+ * @param proposed encloses 99.9 % of the measured distances of all parts with 5 % margin
+ * @param parts one a target part, in the target's order
+ * @param farthest places of the source that lie farthest outside and inside, the farthest of either side
+ *     first
+ */
+public record ReachSurvey(Reach proposed, List<PartReach> parts, List<Place> farthest) {
+  /** Number of classes that distances are counted in. */
+  public static final int CLASSES = 48;
+
+  /** How much longer a proposed reach is than what it encloses. */
+  public static final double MARGIN = 1.05;
+
+  /**
+   * The distances at one target part.
+   *
+   * @param points that found the source near by
+   * @param unmatched points of the part that found no source facing the same way
+   * @param proposed as for the whole
+   * @param from metres, lower end of the first class; negative is inward
+   * @param to metres, upper end of the last class
+   * @param counts points by distance in {@link #CLASSES} classes of one width
+   */
+  public record PartReach(
+      String part,
+      int points,
+      int unmatched,
+      Reach proposed,
+      double from,
+      double to,
+      int[] counts) {}
+
+  /**
+   * A point of the source.
+   *
+   * @param part target part that it lies nearest to
+   * @param x metres
+   * @param y metres
+   * @param z metres
+   * @param distance metres along the target's normal, negative inside
+   */
+  public record Place(String part, double x, double y, double z, double distance) {}
+}

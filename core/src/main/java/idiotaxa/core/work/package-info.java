@@ -1,0 +1,2 @@
+/** Long work: progress, cancelling, both cores, and keys that name content. */
+package idiotaxa.core.work;

@@ -1,0 +1,75 @@
+package idiotaxa.core.raster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
+import java.util.Arrays;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+
+class UvOverlapsTest {
+  private static final int SIZE = 64;
+
+  /** Random triangles in UV space, a face each, against a count texel by texel over all triangles. */
+  @Test
+  void countsEqualThoseOfBruteForce() {
+    SplittableRandom random = new SplittableRandom(20);
+    for (int round = 0; round < 20; round++) {
+      Mesh mesh = randomUvs(random, 12);
+      int[] groups = new int[mesh.faceCount()];
+      Arrays.setAll(groups, f -> f % 3);
+      Sheet sheet = SheetLayout.ONE.divide(mesh).get(0);
+      UvTriangles triangles = UvTriangles.of(mesh, sheet, SIZE, SIZE);
+      byte[] texels = UvOverlaps.texels(mesh, sheet, SIZE, groups);
+      long overlapping = 0;
+      long conflicts = 0;
+      for (int y = 0; y < SIZE; y++) {
+        for (int x = 0; x < SIZE; x++) {
+          long px = (long) x * UvTriangles.STEPS + UvTriangles.STEPS / 2;
+          long py = (long) y * UvTriangles.STEPS + UvTriangles.STEPS / 2;
+          int owners = 0;
+          int seen = 0;
+          for (int i = 0; i < triangles.count(); i++) {
+            if (triangles.owns(i, px, py)) {
+              owners++;
+              seen |= 1 << groups[mesh.triangleFace(triangles.meshTriangle(i))];
+            }
+          }
+          overlapping += owners > 1 ? 1 : 0;
+          conflicts += Integer.bitCount(seen) > 1 ? 1 : 0;
+          int expected =
+              owners < 2
+                  ? 0
+                  : Integer.bitCount(seen) > 1 ? UvOverlaps.CONFLICT : UvOverlaps.HARMLESS;
+          assertThat((int) texels[y * SIZE + x]).isEqualTo(expected);
+        }
+      }
+      UvOverlaps.Result result = UvOverlaps.of(mesh, sheet, SIZE, groups);
+      assertThat(result.overlapping()).isEqualTo(overlapping).isPositive();
+      assertThat(result.conflicts()).isEqualTo(conflicts);
+    }
+  }
+
+  private static Mesh randomUvs(SplittableRandom random, int count) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("p");
+    for (int t = 0; t < count; t++) {
+      builder.face(0, Mesh.NO_MATERIAL);
+      for (int k = 0; k < 3; k++) {
+        builder.corner(builder.vertex(t, k, k * k));
+        builder.uv((float) random.nextDouble(), (float) random.nextDouble());
+      }
+    }
+    return builder.build();
+  }
+
+  @Test
+  void sizeOutsideOfTheLimitIsRefused() {
+    Mesh mesh = randomUvs(new SplittableRandom(1), 2);
+    Sheet sheet = SheetLayout.ONE.divide(mesh).get(0);
+    assertThatThrownBy(() -> UvOverlaps.of(mesh, sheet, 8193, new int[2]))
+        .hasMessageContaining("8193");
+  }
+}

@@ -145,7 +145,7 @@ export const api = {
   /** Direction of a bake's rays at every vertex, three numbers each. */
   directions: async (revisionId: number) => new Float32Array(await getBytes(`/api/revisions/${revisionId}/directions`)),
   sourceColorsUrl: (bakeId: number, sheet: string) =>
-    `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/source-colors.png`,
+    `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/own-colors.png`,
   problems: (bakeId: number) => getJson<SheetProblems[]>(`/api/bakes/${bakeId}/problems`),
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),
   mapUrl: (bakeId: number, sheet: string, kind: 'id' | 'index' | 'mask', group = 0, isPadded = true) =>

@@ -1,5 +1,6 @@
 package idiotaxa.bench;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.alike.AlikePieces;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
@@ -72,7 +73,7 @@ final class SortBench implements Main.Benchmark {
         mesh.triangleCount() > LARGEST_FOR_HIDDEN
             ? "–"
             : String.format(
-                Locale.ROOT, "%.2f", seconds(() -> HiddenFaces.of(mesh, Parallel.cores()))));
+                Locale.ROOT, "%.2f", seconds(() -> HiddenFaces.of(mesh, Parallel.cores(), Progress.NONE))));
   }
 
   private static double seconds(Supplier<?> work) {

@@ -1,5 +1,6 @@
 package idiotaxa.bench;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.core.unwrap.UvUnwrap;
@@ -11,17 +12,6 @@ import java.util.Locale;
 /** Automatic UV layouts of the buoy at growing fineness, for 2048 px with a margin of 4 px. */
 final class UnwrapBench implements Main.Benchmark {
   private static final int[] FINENESS = {2, 5, 8};
-
-  private static final UvUnwrap.Listener SILENT =
-      new UvUnwrap.Listener() {
-        @Override
-        public void at(String doing, double share) {}
-
-        @Override
-        public boolean isCancelled() {
-          return false;
-        }
-      };
 
   @Override
   public void run() {
@@ -39,9 +29,9 @@ final class UnwrapBench implements Main.Benchmark {
 
   private static void printRow(Mesh mesh) {
     UnwrapSettings settings = new UnwrapSettings(2048, 4);
-    UvUnwrap.of(mesh, settings, SILENT);
+    UvUnwrap.of(mesh, settings, Progress.NONE);
     long begin = System.nanoTime();
-    UvUnwrap.Result result = UvUnwrap.of(mesh, settings, SILENT);
+    UvUnwrap.Result result = UvUnwrap.of(mesh, settings, Progress.NONE);
     System.out.printf(
         Locale.ROOT,
         "| %,d | %d | %.1f %% | %.2f |%n",

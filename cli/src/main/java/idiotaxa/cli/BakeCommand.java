@@ -1,5 +1,6 @@
 package idiotaxa.cli;
 
+import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.RayPlan;
@@ -130,7 +131,7 @@ final class BakeCommand implements Callable<Integer> {
             "A",
             Instant.now(),
             used,
-            sheets,
+            sheets.stream().map(HandoffSheet::of).toList(),
             meshFormat == null ? null : ClaimedMesh.of(target, reading.surface(), used),
             settings(origin, prepared, pairing),
             new HandoffRequest.Contents(hasMasks, false));

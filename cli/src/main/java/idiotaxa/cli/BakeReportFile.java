@@ -1,6 +1,6 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.bake.SheetReport;
 import idiotaxa.core.group.Group;
@@ -34,7 +34,7 @@ final class BakeReportFile {
   }
 
   private long sum(ToLongFunction<SheetReport> value) {
-    return request.sheets().stream().map(BakedSheet::report).mapToLong(value).sum();
+    return request.sheets().stream().map(HandoffSheet::report).mapToLong(value).sum();
   }
 
   String sentence() {

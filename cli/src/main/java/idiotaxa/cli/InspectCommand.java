@@ -1,5 +1,6 @@
 package idiotaxa.cli;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
@@ -40,7 +41,7 @@ final class InspectCommand implements Callable<Integer> {
     Map<String, ModelInspection> found = new LinkedHashMap<>();
     for (Path file : files) {
       String name = file.getFileName().toString();
-      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file)), name));
+      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file)), name, Progress.NONE));
     }
     PrintWriter out = spec.commandLine().getOut();
     if (isJson) {

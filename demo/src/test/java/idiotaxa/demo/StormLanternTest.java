@@ -1,5 +1,6 @@
 package idiotaxa.demo;
 
+import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.check.Finding;
@@ -48,7 +49,7 @@ class StormLanternTest {
 
   @Test
   void modelHasNoFindingThatWouldSpoilABake() {
-    assertThat(ModelInspector.inspect(LANTERN, "storm_lantern.glb").findings())
+    assertThat(ModelInspector.inspect(LANTERN, "storm_lantern.glb", Progress.NONE).findings())
         .allMatch(Finding::isHarmless);
   }
 
@@ -62,21 +63,11 @@ class StormLanternTest {
           case "buoy" -> ChannelMarkerBuoy.target();
           default -> ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2);
         };
-    UvUnwrap.Result result = UvUnwrap.of(mesh, new UnwrapSettings(2048, 4), new Silent());
+    UvUnwrap.Result result = UvUnwrap.of(mesh, new UnwrapSettings(2048, 4), Progress.NONE);
     assertThat(result.coverage()).isGreaterThan(0.6);
     Mesh laidOut = mesh.withCornerUvs(result.uvs());
     Sheet sheet = SheetLayout.ONE.divide(laidOut).get(0);
     int[] groups = new int[mesh.faceCount()];
     assertThat(UvOverlaps.of(laidOut, sheet, 8192, groups).overlapping()).isZero();
-  }
-
-  private static final class Silent implements UvUnwrap.Listener {
-    @Override
-    public void at(String doing, double share) {}
-
-    @Override
-    public boolean isCancelled() {
-      return false;
-    }
   }
 }

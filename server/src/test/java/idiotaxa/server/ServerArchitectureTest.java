@@ -1,44 +1,115 @@
 package idiotaxa.server;
 
-import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.Dependency;
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import java.util.Map;
+import java.util.Set;
 
 @AnalyzeClasses(packages = "idiotaxa", importOptions = DoNotIncludeTests.class)
 class ServerArchitectureTest {
+  private static final String SERVER = "idiotaxa.server.";
+
+  /** What is beneath the stations; their stores may be asked from above. */
+  private static final Set<String> BENEATH =
+      Set.of("asset", "blob", "cache", "db", "group", "job", "journal", "web");
+
+  /** Stations and the other stations whose services they ask. */
+  private static final Map<String, Set<String>> STATIONS =
+      Map.of(
+          "sort", Set.of(),
+          "palette", Set.of(),
+          "bringin", Set.of(),
+          "bake", Set.of(),
+          "handoff", Set.of("bake"),
+          "catalogue", Set.of("bake", "bringin", "handoff", "palette"));
+
   @ArchTest
-  static final ArchRule ARROWS_POINT_ONE_WAY =
-      layeredArchitecture()
-          .consideringOnlyDependenciesInLayers()
-          .layer("api")
-          .definedBy("idiotaxa.server.api..")
-          .layer("job")
-          .definedBy("idiotaxa.server.job..")
-          .layer("security")
-          .definedBy("idiotaxa.server.security..")
-          .layer("service")
-          .definedBy("idiotaxa.server.service..")
-          .layer("store")
-          .definedBy("idiotaxa.server.store..")
-          .layer("core")
-          .definedBy("idiotaxa.core..")
-          .layer("receiver")
-          .definedBy("idiotaxa.receiver..")
-          .whereLayer("api")
-          .mayNotBeAccessedByAnyLayer()
-          .whereLayer("job")
-          .mayNotBeAccessedByAnyLayer()
-          .whereLayer("security")
-          .mayNotBeAccessedByAnyLayer()
-          .whereLayer("receiver")
-          .mayNotBeAccessedByAnyLayer()
-          .whereLayer("service")
-          .mayOnlyBeAccessedByLayers("api", "job")
-          .whereLayer("store")
-          .mayOnlyBeAccessedByLayers("service")
-          .whereLayer("core")
-          .mayOnlyBeAccessedByLayers("api", "service", "store");
+  static final ArchRule ROOMS_ARE_FREE_OF_CYCLES =
+      slices().matching("idiotaxa.server.(*)..").should().beFreeOfCycles();
+
+  @ArchTest
+  static void stationsStandOnWhatIsBeneath(JavaClasses classes) {
+    for (JavaClass from : classes) {
+      String room = roomOf(from);
+      if (room.isEmpty()) {
+        continue;
+      }
+      assertThat(BENEATH.contains(room) || STATIONS.containsKey(room)).as(from.getName()).isTrue();
+      for (Dependency dependency : from.getDirectDependenciesFromSelf()) {
+        String known = roomOf(dependency.getTargetClass());
+        if (!known.isEmpty() && !known.equals(room) && !BENEATH.contains(known)) {
+          assertThat(STATIONS.getOrDefault(room, Set.of()))
+              .as(dependency.getDescription())
+              .contains(known);
+          assertThat(dependency.getTargetClass().getSimpleName())
+              .as("rooms meet through services: " + dependency.getDescription())
+              .doesNotEndWith("Store");
+        }
+      }
+    }
+  }
+
+  @ArchTest
+  static final ArchRule ONLY_STORES_KNOW_SQL =
+      noClasses()
+          .that()
+          .resideInAPackage("idiotaxa.server..")
+          .and()
+          .resideOutsideOfPackage("idiotaxa.server.db..")
+          .and()
+          .haveSimpleNameNotEndingWith("Store")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("org.jooq..", "idiotaxa.server.db..");
+
+  @ArchTest
+  static final ArchRule CONTROLLERS_ARE_NOBODYS_TOOLS =
+      noClasses()
+          .that()
+          .haveNameNotMatching(".*Controller(\\$.*)?")
+          .should()
+          .dependOnClassesThat()
+          .haveSimpleNameEndingWith("Controller");
+
+  @ArchTest
+  static final ArchRule RECEIVER_IS_A_STRANGER =
+      noClasses()
+          .that()
+          .resideInAPackage("idiotaxa.receiver..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("idiotaxa.core..", "idiotaxa.server..");
+
+  @ArchTest
+  static final ArchRule NOBODY_KNOWS_THE_RECEIVER =
+      noClasses()
+          .that()
+          .resideInAnyPackage("idiotaxa.core..", "idiotaxa.server..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAPackage("idiotaxa.receiver..");
+
+  @ArchTest
+  static final ArchRule CORE_KNOWS_NO_SERVER =
+      noClasses()
+          .that()
+          .resideInAPackage("idiotaxa.core..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAPackage("idiotaxa.server..");
+
+  /** Empty for what lies in no room. */
+  private static String roomOf(JavaClass c) {
+    String name = c.getPackageName();
+    return name.startsWith(SERVER) ? name.substring(SERVER.length()).replaceAll("\\..*", "") : "";
+  }
 }

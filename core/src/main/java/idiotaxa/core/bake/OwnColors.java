@@ -7,7 +7,6 @@ import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
 import idiotaxa.core.raster.UvTriangles;
-import idiotaxa.core.work.CancelledException;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.util.Arrays;
@@ -96,9 +95,7 @@ final class OwnColors {
         bins.count(),
         settings.threads(),
         (tile, w) -> {
-          if (progress.isCancelled()) {
-            throw new CancelledException();
-          }
+          progress.checkCancelled();
           if (workers[w] == null) {
             workers[w] = image.new Worker(finders.get());
           }

@@ -71,9 +71,7 @@ public final class PreparedBake {
         plan.reach()
             .orElseGet(
                 () -> new ReachMeasure(target, source, plan.pairing()).propose(threads));
-    if (progress.isCancelled()) {
-      throw new CancelledException();
-    }
+    progress.checkCancelled();
     SourceSetup setup =
         new SourceSetup(
             target,

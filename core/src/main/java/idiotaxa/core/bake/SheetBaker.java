@@ -9,7 +9,6 @@ import idiotaxa.core.raster.ThinWalk;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
 import idiotaxa.core.raster.UvTriangles;
-import idiotaxa.core.work.CancelledException;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
@@ -93,9 +92,7 @@ final class SheetBaker {
         bins.count(),
         settings.threads(),
         (tile, w) -> {
-          if (progress.isCancelled()) {
-            throw new CancelledException();
-          }
+          progress.checkCancelled();
           if (bins.from(tile) < bins.to(tile)) {
             work.run(worker(w), tile);
           }

@@ -1,5 +1,6 @@
 package idiotaxa.core.check;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.check.ModelInspection.ColorInfo;
 import idiotaxa.core.check.ModelInspection.FaceKinds;
 import idiotaxa.core.check.ModelInspection.MaterialInfo;
@@ -25,13 +26,15 @@ import java.util.Locale;
 /** Looks through a model once and tells what it contains. */
 public final class ModelInspector {
   private final Mesh mesh;
+  private final Progress progress;
   private final String upAxis;
   private final Weld weld;
   private final FaceLabels pieces;
   private final List<Finding> findings = new ArrayList<>();
 
-  private ModelInspector(Mesh mesh, String upAxis) {
+  private ModelInspector(Mesh mesh, String upAxis, Progress progress) {
     this.mesh = mesh;
+    this.progress = progress;
     this.upAxis = upAxis;
     weld = Weld.of(mesh);
     pieces = Pieces.of(mesh, weld);
@@ -39,19 +42,25 @@ public final class ModelInspector {
 
   /**
    * @param fileName tells the format, and with it the up-axis
+   * @param progress asked between checks whether to go on
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
-  public static ModelInspection inspect(Mesh mesh, String fileName) {
+  public static ModelInspection inspect(Mesh mesh, String fileName, Progress progress) {
     // glTF 2.0, section 3.4: +Y is up. The other formats leave it open.
     boolean isGltf = fileName.toLowerCase(Locale.ROOT).matches(".*\\.gl(b|tf)");
-    return new ModelInspector(mesh, isGltf ? "Y" : "").run();
+    return new ModelInspector(mesh, isGltf ? "Y" : "", progress).run();
   }
 
   private ModelInspection run() {
     List<Sheet> sheets = UvChecks.sheetsOf(mesh);
     List<ColorInfo> colors = colors();
+    progress.checkCancelled();
     EdgeMap edges = EdgeMap.of(mesh, weld);
-    findings.addAll(new UvChecks(mesh, sheets).run());
+    progress.checkCancelled();
+    findings.addAll(new UvChecks(mesh, sheets, progress).run());
+    progress.checkCancelled();
     findings.addAll(new TopologyChecks(mesh, edges).run());
+    progress.checkCancelled();
     new SeamCheck(mesh, edges, pieces).run().ifPresent(findings::add);
     checkNormals();
     findings.addAll(NameChecks.run(mesh));

@@ -1,5 +1,6 @@
 package idiotaxa.core.check;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetLayout;
@@ -13,11 +14,13 @@ final class UvChecks {
   static final int OVERLAP_SIZE_PX = 1024;
 
   private final Mesh mesh;
+  private final Progress progress;
   private final List<Sheet> sheets;
   private final List<Finding> findings = new ArrayList<>();
 
-  UvChecks(Mesh mesh, List<Sheet> sheets) {
+  UvChecks(Mesh mesh, List<Sheet> sheets, Progress progress) {
     this.mesh = mesh;
+    this.progress = progress;
     this.sheets = sheets;
   }
 
@@ -99,6 +102,7 @@ final class UvChecks {
   }
 
   private void checkOverlaps(Sheet sheet) {
+    progress.checkCancelled();
     UvOverlaps.Result found =
         UvOverlaps.of(mesh, sheet, OVERLAP_SIZE_PX, new int[mesh.faceCount()]);
     if (found.overlapping() > 0) {

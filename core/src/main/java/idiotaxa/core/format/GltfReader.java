@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
@@ -25,13 +26,15 @@ final class GltfReader {
   private static final int MAX_INSTANCES = 1_000_000;
 
   private final FileBundle bundle;
+  private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
   private GltfDocument document;
   private GltfAccessors accessors;
   private int instances;
 
-  GltfReader(FileBundle bundle) {
+  GltfReader(FileBundle bundle, Progress progress) {
     this.bundle = bundle;
+    this.progress = progress;
   }
 
   Mesh readGlb(ByteBuffer bytes) {
@@ -132,6 +135,7 @@ final class GltfReader {
     Map<Integer, Integer> firstVertexOfAccessor = new HashMap<>();
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {
+      progress.checkCancelled();
       if (builder.cornerCount() > MAX_CORNERS) {
         throw document.refuse("mesh " + index, "the scene has more than 33 million triangles");
       }

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
@@ -17,7 +18,17 @@ public final class MeshFiles {
    * @throws FormatException when the file is refused
    */
   public static Mesh read(FileBundle bundle) {
-    Mesh mesh = parse(bundle);
+    return read(bundle, Progress.NONE);
+  }
+
+  /**
+   * @param progress asked now and then whether to go on
+   * @return a mesh with at least one face and finite positions
+   * @throws FormatException when the file is refused
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
+   */
+  public static Mesh read(FileBundle bundle, Progress progress) {
+    Mesh mesh = parse(bundle, progress);
     if (mesh.triangleCount() == 0) {
       throw new FormatException(
           bundle.mainName(), "", "the file holds no faces", "export the model with its geometry");
@@ -26,20 +37,20 @@ public final class MeshFiles {
     return mesh;
   }
 
-  private static Mesh parse(FileBundle bundle) {
+  private static Mesh parse(FileBundle bundle, Progress progress) {
     ByteBuffer bytes = bundle.openMain();
     String name = bundle.mainName().toLowerCase(Locale.ROOT);
     if (GltfDocument.isGlb(bytes)) {
-      return new GltfReader(bundle).readGlb(bytes);
+      return new GltfReader(bundle, progress).readGlb(bytes);
     }
     if (bytes.remaining() >= 4 && bytes.getInt(0) >>> 8 == PLY_MAGIC) {
-      return new PlyReader(bundle.mainName(), bytes).read();
+      return new PlyReader(bundle.mainName(), bytes, progress).read();
     }
     if (name.endsWith(".gltf")) {
-      return new GltfReader(bundle).readGltf(bytes);
+      return new GltfReader(bundle, progress).readGltf(bytes);
     }
     if (name.endsWith(".obj")) {
-      return new ObjReader(bundle).read(bytes);
+      return new ObjReader(bundle, progress).read(bytes);
     }
     throw new FormatException(
         bundle.mainName(),

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.array.FloatList;
 import idiotaxa.core.array.IntList;
 import idiotaxa.core.file.FileBundle;
@@ -18,6 +19,7 @@ import java.util.Map;
  */
 final class ObjReader {
   private final FileBundle bundle;
+  private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
   private final FloatList uvs = new FloatList();
   private final FloatList normals = new FloatList();
@@ -36,8 +38,9 @@ final class ObjReader {
   private int nextInt;
   private int nextText;
 
-  ObjReader(FileBundle bundle) {
+  ObjReader(FileBundle bundle, Progress progress) {
     this.bundle = bundle;
+    this.progress = progress;
   }
 
   Mesh read(ByteBuffer bytes) {
@@ -47,6 +50,7 @@ final class ObjReader {
   /** For tests: with stretches of a chosen size. */
   Mesh read(ObjChunks chunks) {
     for (chunk = chunks.next(); chunk != null; chunk = chunks.next()) {
+      progress.checkCancelled();
       nextFloat = 0;
       nextInt = 0;
       nextText = 0;

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
@@ -11,15 +12,19 @@ import java.util.Locale;
  * sRGB. Unknown elements and properties are passed over.
  */
 final class PlyReader {
+  private static final int FACES_BETWEEN_QUESTIONS = 1 << 16;
+
   private final String file;
   private final ByteBuffer bytes;
+  private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
   private float[] uvs;
   private int[] colors;
 
-  PlyReader(String file, ByteBuffer bytes) {
+  PlyReader(String file, ByteBuffer bytes, Progress progress) {
     this.file = file;
     this.bytes = bytes;
+    this.progress = progress;
   }
 
   Mesh read() {
@@ -92,6 +97,9 @@ final class PlyReader {
     values.expect(element);
     int vertices = builder.vertexCount();
     for (int f = 0; f < element.count(); f++) {
+      if (f % FACES_BETWEEN_QUESTIONS == 0) {
+        progress.checkCancelled();
+      }
       for (PlyHeader.Property property : element.properties()) {
         boolean isCorners = property.isList() && property.name().startsWith("vertex_ind");
         if (!isCorners) {

@@ -1,6 +1,5 @@
 package idiotaxa.core.handoff;
 
-import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
@@ -19,7 +18,7 @@ public record HandoffRequest(
     String revision,
     Instant created,
     Palette palette,
-    List<BakedSheet> sheets,
+    List<HandoffSheet> sheets,
     Mesh mesh,
     Settings settings,
     Contents contents) {
@@ -36,4 +35,14 @@ public record HandoffRequest(
 
   /** What to write. */
   public record Contents(boolean hasMasks, boolean hasUnpadded) {}
+
+  /** Everything that will be written but the manifest. */
+  HandoffOutputs outputs() {
+    return new HandoffOutputs(
+        baseName,
+        palette,
+        sheets.stream().map(HandoffSheet::name).toList(),
+        mesh != null,
+        contents);
+  }
 }

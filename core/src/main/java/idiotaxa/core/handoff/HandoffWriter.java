@@ -1,14 +1,8 @@
 package idiotaxa.core.handoff;
 
-import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.format.GlbWriter;
-import idiotaxa.core.group.Group;
-import idiotaxa.core.image.PixelImage;
-import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.map.NearestCovered;
-import idiotaxa.core.map.PaddedMaps;
 import idiotaxa.core.map.SheetImages;
-import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -25,12 +19,15 @@ public final class HandoffWriter {
   public record WrittenFile(String path, long bytes, String sha256) {}
 
   private final HandoffRequest request;
-  private final HandoffPlan plan;
+  private final HandoffOutputs outputs;
   private final PackageSink sink;
   private final int threads;
   private final Progress progress;
   private final List<WrittenFile> written = new ArrayList<>();
-  private final int expected;
+  private String loadedSheet;
+  private SheetMaps loadedMaps;
+  private Output.SheetLayer layer;
+  private SheetImages images;
 
   public HandoffWriter(
       HandoffRequest request, PackageSink sink, int threads, Progress progress) {
@@ -38,54 +35,54 @@ public final class HandoffWriter {
     this.sink = sink;
     this.threads = threads;
     this.progress = progress;
-    plan = new HandoffPlan(request.baseName(), request.palette().groups(), request.contents());
-    List<String> names = request.sheets().stream().map(BakedSheet::name).toList();
-    expected = plan.files(names, request.mesh() != null).size();
+    outputs = request.outputs();
   }
 
   /**
    * @return the written files, the manifest last
    */
   public List<WrittenFile> write() throws IOException {
-    for (BakedSheet sheet : request.sheets()) {
-      int radius = request.settings().padding();
-      progress.at("padding " + sheet.name(), written.size() / (double) expected);
-      writeSheet(
-          sheet,
-          sheet.maps().padded(radius < 0 ? NearestCovered.EVERYWHERE : radius, threads),
-          true);
-      if (request.contents().hasUnpadded()) {
-        writeSheet(sheet, sheet.maps().padded(0, threads), false);
+    for (Output output : outputs.list()) {
+      if (output.layer() != null && !output.layer().equals(layer)) {
+        load(output.layer());
       }
+      Output.Ingredients ingredients = new Output.Ingredients(images, request.mesh(), threads);
+      put(output.path(), out -> output.write(ingredients, out));
     }
-    if (request.mesh() != null) {
-      put(plan.mesh(), out -> GlbWriter.write(request.mesh(), out));
-    }
-    byte[] manifest = new Manifest(request, plan, List.copyOf(written)).toBytes();
-    put(HandoffPlan.MANIFEST, out -> out.write(manifest));
+    byte[] manifest = new Manifest(request, outputs, List.copyOf(written)).toBytes();
+    put(HandoffOutputs.MANIFEST, out -> out.write(manifest));
     return List.copyOf(written);
   }
 
-  private void writeSheet(BakedSheet sheet, PaddedMaps maps, boolean isPadded) throws IOException {
-    SheetImages images = new SheetImages(maps, request.palette());
-    putImage(plan.idMap(sheet.name(), isPadded), images.idMap());
-    putImage(plan.indexMap(sheet.name(), isPadded), images.indexMap());
-    if (request.contents().hasMasks()) {
-      for (Group group : request.palette().groups()) {
-        putImage(plan.mask(sheet.name(), group, isPadded), images.mask(group.number()));
+  /** Outputs come sheet by sheet; only one sheet's maps are held. */
+  private void load(Output.SheetLayer wanted) throws IOException {
+    images = null;
+    layer = wanted;
+    if (!wanted.sheet().equals(loadedSheet)) {
+      loadedMaps = null;
+      for (HandoffSheet sheet : request.sheets()) {
+        if (sheet.name().equals(wanted.sheet())) {
+          loadedMaps = sheet.maps().load();
+        }
       }
+      loadedSheet = wanted.sheet();
     }
+    int padding = request.settings().padding();
+    int radius = padding < 0 ? NearestCovered.EVERYWHERE : padding;
+    progress.at("writing: padding " + wanted.sheet(), share());
+    images =
+        new SheetImages(
+            loadedMaps.padded(wanted.isPadded() ? radius : 0, threads), request.palette());
   }
 
-  private void putImage(String path, PixelImage image) throws IOException {
-    put(path, out -> PngWriter.write(image, threads, out));
+  /** 0 … 1 of all files. */
+  private double share() {
+    return written.size() / (outputs.list().size() + 1.0);
   }
 
   private void put(String path, PackageSink.Content content) throws IOException {
-    if (progress.isCancelled()) {
-      throw new CancelledException();
-    }
-    progress.at("writing " + path, written.size() / (double) expected);
+    progress.checkCancelled();
+    progress.at("writing " + path, share());
     MessageDigest digest = sha256();
     long[] bytes = new long[1];
     sink.put(

@@ -1,13 +1,10 @@
 package idiotaxa.core.handoff;
 
-import idiotaxa.core.bake.BakedSheet;
-import idiotaxa.core.file.FileNames;
-import idiotaxa.core.group.Group;
 import idiotaxa.core.group.PaletteFile;
-import idiotaxa.core.group.Rgb;
-import idiotaxa.core.mask.PickTolerance;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -17,33 +14,35 @@ final class Manifest {
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   private final HandoffRequest request;
-  private final HandoffPlan plan;
+  private final HandoffOutputs outputs;
   private final List<HandoffWriter.WrittenFile> files;
 
   Manifest(
-      HandoffRequest request, HandoffPlan plan, List<HandoffWriter.WrittenFile> files) {
+      HandoffRequest request, HandoffOutputs outputs, List<HandoffWriter.WrittenFile> files) {
     this.request = request;
-    this.plan = plan;
+    this.outputs = outputs;
     this.files = files;
   }
 
   byte[] toBytes() {
     ObjectNode root = JSON.createObjectNode();
     root.put("format", "idiotaxa-handoff").put("version", 1);
-    root.put("asset", FileNames.clean(request.baseName()));
+    root.put("asset", outputs.base());
     root.put("revision", request.revision());
     root.put("created", request.created().toString());
     root.set("settings", settings());
     root.set("groups", PaletteFile.groupsNode(request.palette().groups()));
-    ArrayNode sheets = root.putArray("sheets");
-    request.sheets().forEach(sheet -> sheets.add(sheet(sheet)));
-    ArrayNode meshes = root.putArray("meshes");
-    if (request.mesh() != null) {
-      meshes.addObject().put("file", plan.mesh()).put("carries", "vertexColors");
+    Map<String, ObjectNode> sheets = new HashMap<>();
+    ArrayNode list = root.putArray("sheets");
+    request.sheets().forEach(sheet -> sheets.put(sheet.name(), sheet(list.addObject(), sheet)));
+    root.putArray("meshes");
+    for (Output output : outputs.list()) {
+      output.describe(root, output.layer() == null ? null : sheets.get(output.layer().sheet()));
     }
-    ArrayNode list = root.putArray("files");
+    ArrayNode written = root.putArray("files");
     for (HandoffWriter.WrittenFile file : files) {
-      list.addObject()
+      written
+          .addObject()
           .put("path", file.path())
           .put("bytes", file.bytes())
           .put("sha256", file.sha256());
@@ -70,37 +69,15 @@ final class Manifest {
     return node.put("pairing", from.pairing());
   }
 
-  private ObjectNode sheet(BakedSheet sheet) {
-    ObjectNode node = JSON.createObjectNode();
+  private static ObjectNode sheet(ObjectNode node, HandoffSheet sheet) {
     node.put("name", sheet.name());
-    node.put("width", sheet.maps().width()).put("height", sheet.maps().height());
-    node.put("idMap", plan.idMap(sheet.name(), true));
-    node.put("indexMap", plan.indexMap(sheet.name(), true));
-    ArrayNode masks = node.putArray("masks");
-    if (request.contents().hasMasks()) {
-      for (Group group : request.palette().groups()) {
-        masks.add(mask(sheet, group));
-      }
-    }
+    node.put("width", sheet.report().width()).put("height", sheet.report().height());
+    node.putArray("masks");
     node.putArray("packs");
     node.putObject("coverage")
         .put("covered", sheet.report().coveredShare())
         .put("missed", sheet.report().missedShare())
         .put("conflicts", sheet.report().conflicts());
-    return node;
-  }
-
-  private ObjectNode mask(BakedSheet sheet, Group group) {
-    ObjectNode node = JSON.createObjectNode();
-    node.put("name", group.name());
-    node.putArray("groups").add(group.number());
-    node.put("file", plan.mask(sheet.name(), group, true));
-    int tolerance = PickTolerance.largestSafe(group, request.palette());
-    if (tolerance < 0) {
-      return node.putNull("pick");
-    }
-    ObjectNode pick = node.putObject("pick").put("color", Rgb.toHex(group.color()));
-    pick.putArray("tolerance").add(0).add(tolerance);
     return node;
   }
 }

@@ -1,5 +1,6 @@
 package idiotaxa.core.sight;
 
+import idiotaxa.core.work.Progress;
 import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
@@ -46,11 +47,13 @@ public final class HiddenFaces {
 
   /**
    * @param threads at least 1; the result does not depend on their number
+   * @param progress asked between blocks of faces whether to go on
    * @return the hidden faces; faces without area are not among them
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
-  public static BitSet of(Mesh mesh, int threads) {
+  public static BitSet of(Mesh mesh, int threads, Progress progress) {
     HiddenFaces search = new HiddenFaces(mesh);
-    Bvh bvh = Bvh.of(mesh, threads);
+    Bvh bvh = Bvh.of(mesh, threads, progress);
     boolean[] isHidden = new boolean[mesh.faceCount()];
     int blocks = (mesh.faceCount() + FACES_A_BLOCK - 1) / FACES_A_BLOCK;
     Search[] searches = new Search[threads];
@@ -58,6 +61,8 @@ public final class HiddenFaces {
         blocks,
         threads,
         (block, worker) -> {
+          progress.checkCancelled();
+          progress.at("looking for hidden faces", block / (double) blocks);
           if (searches[worker] == null) {
             searches[worker] = search.new Search(new RayQuery(bvh));
           }

@@ -1,8 +1,8 @@
 package idiotaxa.core.trace;
 
 import idiotaxa.core.mesh.Mesh;
-import java.util.concurrent.CancellationException;
-import java.util.function.BooleanSupplier;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Progress;
 
 /**
  * A binary bounding volume hierarchy over the triangles of a mesh, in flat arrays. Immutable.
@@ -34,15 +34,15 @@ public final class Bvh {
 
   /** Builds over all triangles of a mesh. An empty mesh gives a hierarchy that nothing hits. */
   public static Bvh of(Mesh mesh, int threads) {
-    return of(mesh, threads, () -> false);
+    return of(mesh, threads, Progress.NONE);
   }
 
   /**
-   * @param isCancelled asked now and then, from several threads
-   * @throws CancellationException when it says so
+   * @param progress asked now and then, from several threads
+   * @throws CancelledException when it says so
    */
-  public static Bvh of(Mesh mesh, int threads, BooleanSupplier isCancelled) {
-    return new BvhBuilder(mesh, threads, isCancelled).build();
+  public static Bvh of(Mesh mesh, int threads, Progress progress) {
+    return new BvhBuilder(mesh, threads, progress).build();
   }
 
   public int triangleCount() {

@@ -2,10 +2,9 @@ package idiotaxa.core.trace;
 
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.work.Parallel;
-import java.util.concurrent.CancellationException;
+import idiotaxa.core.work.Progress;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.RecursiveTask;
-import java.util.function.BooleanSupplier;
 
 /**
  * Builds a {@link Bvh} top-down by the binned surface-area heuristic (Wald 2007, "On fast
@@ -24,11 +23,11 @@ final class BvhBuilder {
   private final int count;
   private final int threads;
   private final TriangleBoxes boxes;
-  private final BooleanSupplier isCancelled;
+  private final Progress progress;
 
-  BvhBuilder(Mesh mesh, int threads, BooleanSupplier isCancelled) {
+  BvhBuilder(Mesh mesh, int threads, Progress progress) {
     this.mesh = mesh;
-    this.isCancelled = isCancelled;
+    this.progress = progress;
     this.threads = threads;
     count = mesh.triangleCount();
     if (count > LeafRef.MAX_SLOTS) {
@@ -47,15 +46,9 @@ final class BvhBuilder {
         (count + BLOCK - 1) / BLOCK,
         threads,
         (block, worker) -> {
-          checkCancelled();
+          progress.checkCancelled();
           work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK));
         });
-  }
-
-  private void checkCancelled() {
-    if (isCancelled.getAsBoolean()) {
-      throw new CancellationException();
-    }
   }
 
   Bvh build() {
@@ -85,7 +78,7 @@ final class BvhBuilder {
 
     @Override
     protected NodeTree compute() {
-      checkCancelled();
+      progress.checkCancelled();
       if (to - from <= SUBTREE) {
         return new NodeTree(new SubtreeBuilder(boxes).build(from, to, centers, depth));
       }

@@ -3,7 +3,6 @@ package idiotaxa.core.trace;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.work.CancelledException;
 import idiotaxa.core.work.Progress;
-import java.util.concurrent.CancellationException;
 
 /** A source with the hierarchy that rays go through. Immutable, so that it can serve many bakes. */
 public record TracedSource(Mesh mesh, Bvh bvh) {
@@ -12,10 +11,6 @@ public record TracedSource(Mesh mesh, Bvh bvh) {
    */
   public static TracedSource of(Mesh mesh, int threads, Progress progress) {
     progress.at("building the hierarchy", 0);
-    try {
-      return new TracedSource(mesh, Bvh.of(mesh, threads, progress::isCancelled));
-    } catch (CancellationException e) {
-      throw new CancelledException();
-    }
+    return new TracedSource(mesh, Bvh.of(mesh, threads, progress));
   }
 }

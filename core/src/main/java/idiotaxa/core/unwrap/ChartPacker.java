@@ -1,10 +1,10 @@
 package idiotaxa.core.unwrap;
 
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import java.util.function.BooleanSupplier;
 
 /**
  * Packs charts into a square grid of cells: the largest first, each at the lowest and then leftmost
@@ -40,7 +40,7 @@ final class ChartPacker {
    * @param order which charts come first
    * @return a place for every chart, or null when they do not fit
    */
-  Place[] pack(List<ChartMask[]> masks, Order order, BooleanSupplier isCancelled) {
+  Place[] pack(List<ChartMask[]> masks, Order order, Progress progress) {
     Place[] places = new Place[masks.size()];
     List<Integer> queue = new ArrayList<>();
     for (int i = 0; i < masks.size(); i++) {
@@ -52,9 +52,7 @@ final class ChartPacker {
     int[] firstFree = new int[Turn.COUNT];
     int lastArea = Integer.MAX_VALUE;
     for (int i : queue) {
-      if (isCancelled.getAsBoolean()) {
-        return null;
-      }
+      progress.checkCancelled();
       ChartMask[] pair = masks.get(i);
       int area = pair[0].width * pair[0].height;
       if (area < lastArea / 2) {

@@ -4,9 +4,9 @@ import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.BooleanSupplier;
 
 /**
  * Lays the faces of a mesh out on one sheet without overlaps and with one texel density.
@@ -21,18 +21,7 @@ public final class UvUnwrap {
 
   private final Mesh mesh;
   private final UnwrapSettings settings;
-  private final Listener listener;
-
-  /** Hears how far a layout is, on the calling thread; may end it. */
-  public interface Listener {
-    /**
-     * @param doing in words for the artist
-     * @param share 0 … 1 of the whole
-     */
-    void at(String doing, double share);
-
-    boolean isCancelled();
-  }
+  private final Progress progress;
 
   /**
    * @param uvs two values a corner, inside of the unit square
@@ -41,21 +30,21 @@ public final class UvUnwrap {
    */
   public record Result(float[] uvs, int charts, double coverage) {}
 
-  private UvUnwrap(Mesh mesh, UnwrapSettings settings, Listener listener) {
+  private UvUnwrap(Mesh mesh, UnwrapSettings settings, Progress progress) {
     this.mesh = mesh;
     this.settings = settings;
-    this.listener = listener;
+    this.progress = progress;
   }
 
   /**
-   * @return null when the listener cancelled
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
-  public static Result of(Mesh mesh, UnwrapSettings settings, Listener listener) {
-    return new UvUnwrap(mesh, settings, listener).run();
+  public static Result of(Mesh mesh, UnwrapSettings settings, Progress progress) {
+    return new UvUnwrap(mesh, settings, progress).run();
   }
 
   private Result run() {
-    listener.at("gathering charts", 0);
+    progress.at("gathering charts", 0);
     FaceNormals normals = new FaceNormals(mesh);
     ChartGrower grower = new ChartGrower(mesh, EdgeMap.of(mesh, Weld.of(mesh)), normals);
     List<int[]> sets = grower.grow();
@@ -65,10 +54,8 @@ public final class UvUnwrap {
     double area = 0;
     for (int i = 0; i < sets.size(); i++) {
       if (i % 256 == 0) {
-        listener.at("flattening charts", 0.2 + 0.3 * i / sets.size());
-        if (listener.isCancelled()) {
-          return null;
-        }
+        progress.at("flattening charts", 0.2 + 0.3 * i / sets.size());
+        progress.checkCancelled();
       }
       if (normals.areaOf(sets.get(i)) == 0) {
         continue;
@@ -92,20 +79,16 @@ public final class UvUnwrap {
     // Masks are grown by the gap to the right and upwards; that much may reach into the border.
     int side = cells - 2 * border + gap;
     double scale = Math.sqrt(FIRST_FILL * side * side / Math.max(area, 1e-300));
-    BooleanSupplier isCancelled = listener::isCancelled;
     for (int round = 0; ; round++) {
-      listener.at("packing charts", 0.5 + 0.5 * round / (round + 4.0));
+      progress.at("packing charts", 0.5 + 0.5 * round / (round + 4.0));
       List<ChartMask[]> masks = masks(charts, triangles, scale, gap);
       for (ChartPacker.Order order : ChartPacker.Order.values()) {
-        ChartPacker.Place[] places = new ChartPacker(side).pack(masks, order, isCancelled);
+        ChartPacker.Place[] places = new ChartPacker(side).pack(masks, order, progress);
         if (places != null) {
           float[] uvs = place(charts, places, scale, border, cells);
           double coverage = area * scale * scale / ((double) cells * cells);
           return new Result(uvs, charts.size(), coverage);
         }
-      }
-      if (isCancelled.getAsBoolean()) {
-        return null;
       }
       if (scale * scale * area < 1e-3) {
         throw new IllegalArgumentException(

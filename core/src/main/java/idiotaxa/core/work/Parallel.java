@@ -42,17 +42,21 @@ public final class Parallel {
       int worker = h + 1;
       tasks.add(ForkJoinPool.commonPool().submit(() -> drain(next, blocks, worker, block)));
     }
-    RuntimeException failure = null;
+    Throwable failure = null;
     try {
       drain(next, blocks, 0, block);
-    } catch (RuntimeException e) {
+    } catch (RuntimeException | Error e) {
       failure = e;
     }
+    // Nobody may still write to the caller's arrays when this returns, however it returns.
     for (ForkJoinTask<?> task : tasks) {
       failure = join(task, failure);
     }
+    if (failure instanceof Error error) {
+      throw error;
+    }
     if (failure != null) {
-      throw failure;
+      throw (RuntimeException) failure;
     }
   }
 
@@ -67,7 +71,7 @@ public final class Parallel {
     }
   }
 
-  private static RuntimeException join(ForkJoinTask<?> task, RuntimeException failure) {
+  private static Throwable join(ForkJoinTask<?> task, Throwable failure) {
     try {
       task.get();
       return failure;
@@ -75,11 +79,7 @@ public final class Parallel {
       Thread.currentThread().interrupt();
       return failure != null ? failure : new IllegalStateException("interrupted", e);
     } catch (ExecutionException e) {
-      Throwable cause = rootOf(e);
-      if (cause instanceof Error error) {
-        throw error;
-      }
-      return failure != null ? failure : (RuntimeException) cause;
+      return failure != null ? failure : rootOf(e);
     }
   }
 

@@ -1,5 +1,6 @@
 package idiotaxa.core.check;
 
+import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.Shapes;
@@ -14,13 +15,13 @@ import org.junit.jupiter.api.Test;
 
 class ModelInspectorTest {
   private static Map<String, Finding> findings(Mesh mesh) {
-    return ModelInspector.inspect(mesh, "test.obj").findings().stream()
+    return ModelInspector.inspect(mesh, "test.obj", Progress.NONE).findings().stream()
         .collect(Collectors.toMap(Finding::code, Function.identity()));
   }
 
   @Test
   void cubeIsToldAsItIs() {
-    ModelInspection cube = ModelInspector.inspect(Shapes.unwrappedCube(), "cube.glb");
+    ModelInspection cube = ModelInspector.inspect(Shapes.unwrappedCube(), "cube.glb", Progress.NONE);
     assertThat(cube.triangles()).isEqualTo(12);
     assertThat(cube.faceKinds()).isEqualTo(new ModelInspection.FaceKinds(0, 6, 0));
     assertThat(cube.pieces()).isEqualTo(1);

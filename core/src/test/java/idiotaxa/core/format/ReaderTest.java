@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -202,7 +203,7 @@ class ReaderTest {
     byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
     for (int size = 1; size < bytes.length; size += 7) {
       ObjChunks chunks = new ObjChunks("a.obj", ByteBuffer.wrap(bytes), size);
-      Mesh cut = new ObjReader(FileBundle.beside(folder.resolve("a.obj"))).read(chunks);
+      Mesh cut = new ObjReader(FileBundle.beside(folder.resolve("a.obj")), Progress.NONE).read(chunks);
       assertThat(cut.positions()).isEqualTo(whole.positions());
       assertThat(cut.cornerVertex()).isEqualTo(whole.cornerVertex());
       assertThat(cut.cornerUv()).isEqualTo(whole.cornerUv());
@@ -212,7 +213,7 @@ class ReaderTest {
       ObjChunks broken =
           new ObjChunks("a.obj", ByteBuffer.wrap((text + "f 1 2 99\n").getBytes()), size);
       assertThatThrownBy(
-              () -> new ObjReader(FileBundle.beside(folder.resolve("a.obj"))).read(broken))
+              () -> new ObjReader(FileBundle.beside(folder.resolve("a.obj")), Progress.NONE).read(broken))
           .hasMessageContaining("vertex 99")
           .hasMessageMatching("(?s).*line 1[67].*");
     }

@@ -54,7 +54,7 @@ class HandoffWriterTest {
         "A",
         Instant.parse("2026-03-01T10:00:00Z"),
         PALETTE,
-        List.of(sheet),
+        List.of(HandoffSheet.of(sheet)),
         hasMesh ? ClaimedMesh.of(cube, reading.surface(), PALETTE) : null,
         new HandoffRequest.Settings("claims", 64, 64, 4, 4, new Reach(0.1, 0.2), "all"),
         new HandoffRequest.Contents(true, true));
@@ -64,18 +64,18 @@ class HandoffWriterTest {
   void whatIsWrittenIsWhatWasPlanned() throws IOException {
     HandoffRequest request = request(true);
     List<String> planned =
-        new HandoffPlan("Tide Gauge", PALETTE.groups(), request.contents())
-            .files(List.of("1001"), true).stream().map(PlannedFile::path).toList();
+        new HandoffOutputs("Tide Gauge", PALETTE, List.of("1001"), true, request.contents())
+            .plan().stream().map(PlannedFile::path).toList();
     List<HandoffWriter.WrittenFile> written =
         new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
     assertThat(written).extracting(HandoffWriter.WrittenFile::path).isEqualTo(planned);
     assertThat(planned)
         .contains(
-            "tide-gauge_1001_id.png",
-            "masks/tide-gauge_1001_brass-1.png",
-            "masks/tide-gauge_1001_brass-3.png",
-            "unpadded/masks/tide-gauge_1001_laiton-e.png",
-            "tide-gauge.glb",
+            "Tide-Gauge_1001_id.png",
+            "masks/Tide-Gauge_1001_Brass-1.png",
+            "masks/Tide-Gauge_1001_brass-3.png",
+            "unpadded/masks/Tide-Gauge_1001_Laiton-é.png",
+            "Tide-Gauge.glb",
             "manifest.json");
     for (HandoffWriter.WrittenFile file : written) {
       assertThat(Files.size(folder.resolve(file.path()))).isEqualTo(file.bytes());
@@ -97,9 +97,9 @@ class HandoffWriterTest {
   @Test
   void idMapHoldsOnlyPaletteColoursAndPaddingGrowsIt() throws IOException {
     new HandoffWriter(request(false), new FolderSink(folder), 1, Progress.NONE).write();
-    BufferedImage padded = ImageIO.read(folder.resolve("tide-gauge_1001_id.png").toFile());
+    BufferedImage padded = ImageIO.read(folder.resolve("Tide-Gauge_1001_id.png").toFile());
     BufferedImage plain =
-        ImageIO.read(folder.resolve("unpadded/tide-gauge_1001_id.png").toFile());
+        ImageIO.read(folder.resolve("unpadded/Tide-Gauge_1001_id.png").toFile());
     int grown = 0;
     for (int y = 0; y < 64; y++) {
       for (int x = 0; x < 64; x++) {

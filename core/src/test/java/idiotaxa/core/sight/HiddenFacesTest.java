@@ -1,5 +1,6 @@
 package idiotaxa.core.sight;
 
+import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.core.Shapes;
@@ -38,7 +39,7 @@ class HiddenFacesTest {
     cube(builder, 0.5, false);
     BitSet expected = new BitSet();
     expected.set(6, 12);
-    assertThat(HiddenFaces.of(builder.build(), 2)).isEqualTo(expected);
+    assertThat(HiddenFaces.of(builder.build(), 2, Progress.NONE)).isEqualTo(expected);
   }
 
   @Test
@@ -46,7 +47,7 @@ class HiddenFacesTest {
     MeshBuilder builder = new MeshBuilder();
     cube(builder, 1, true);
     cube(builder, 0.5, false);
-    BitSet hidden = HiddenFaces.of(builder.build(), 2);
+    BitSet hidden = HiddenFaces.of(builder.build(), 2, Progress.NONE);
     assertThat(hidden.get(10)).as("the side turned to the opening").isFalse();
     assertThat(hidden.get(0, 5).isEmpty()).as("the outer cube").isTrue();
   }
@@ -54,9 +55,9 @@ class HiddenFacesTest {
   @Test
   void closedSurfaceHidesNothingOfItselfWhateverTheThreads() {
     Mesh mesh = Shapes.bumpySphere(24, 0.3);
-    assertThat(HiddenFaces.of(mesh, 1).isEmpty()).isTrue();
+    assertThat(HiddenFaces.of(mesh, 1, Progress.NONE).isEmpty()).isTrue();
     Mesh random = Shapes.randomTriangles(3, 3000, 0.3);
-    assertThat(HiddenFaces.of(random, 1)).isEqualTo(HiddenFaces.of(random, 2));
-    assertThat(HiddenFaces.of(random, 1).isEmpty()).isFalse();
+    assertThat(HiddenFaces.of(random, 1, Progress.NONE)).isEqualTo(HiddenFaces.of(random, 2, Progress.NONE));
+    assertThat(HiddenFaces.of(random, 1, Progress.NONE).isEmpty()).isFalse();
   }
 }

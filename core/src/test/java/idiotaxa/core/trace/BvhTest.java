@@ -8,7 +8,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.util.Arrays;
 import java.util.SplittableRandom;
-import java.util.concurrent.CancellationException;
+import idiotaxa.core.work.CancelledException;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -159,7 +159,7 @@ class BvhTest {
     Mesh mesh = Shapes.randomTriangles(12, 40_000, 0.01);
     AtomicInteger asked = new AtomicInteger();
     assertThatThrownBy(() -> Bvh.of(mesh, 2, () -> asked.incrementAndGet() > 3))
-        .isInstanceOf(CancellationException.class);
+        .isInstanceOf(CancelledException.class);
     assertThat(asked.get()).isLessThan(20);
   }
 

@@ -1,5 +1,6 @@
 package idiotaxa.core.unwrap;
 
+import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -18,20 +19,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 public class UvUnwrapTest {
   private static final UnwrapSettings SETTINGS = new UnwrapSettings(2048, 4);
 
-  private static final UvUnwrap.Listener NONE =
-      new UvUnwrap.Listener() {
-        @Override
-        public void at(String doing, double share) {}
-
-        @Override
-        public boolean isCancelled() {
-          return false;
-        }
-      };
-
   /** Lays a mesh out and checks what every layout promises; returns the coverage. */
   public static double checkLayout(Mesh mesh) {
-    UvUnwrap.Result result = UvUnwrap.of(mesh, SETTINGS, NONE);
+    UvUnwrap.Result result = UvUnwrap.of(mesh, SETTINGS, Progress.NONE);
     Mesh laidOut = mesh.withCornerUvs(result.uvs());
     for (float value : result.uvs()) {
       assertThat(value).isBetween(0f, 1f);
@@ -79,7 +69,7 @@ public class UvUnwrapTest {
   @Test
   void cubeBecomesSixSquaresOfOneDensity() {
     Mesh cube = Shapes.unwrappedCube();
-    UvUnwrap.Result result = UvUnwrap.of(cube, SETTINGS, NONE);
+    UvUnwrap.Result result = UvUnwrap.of(cube, SETTINGS, Progress.NONE);
     assertThat(result.charts()).isEqualTo(6);
     Mesh laidOut = cube.withCornerUvs(result.uvs());
     double first = density(laidOut, 0);
@@ -104,7 +94,7 @@ public class UvUnwrapTest {
   @Test
   void chartsKeepTheMarginFromEachOtherAndHalfOfItFromTheBorder() {
     Mesh cube = Shapes.unwrappedCube();
-    float[] uv = UvUnwrap.of(cube, SETTINGS, NONE).uvs();
+    float[] uv = UvUnwrap.of(cube, SETTINGS, Progress.NONE).uvs();
     double margin = 4.0 / 2048;
     for (int f = 0; f < 6; f++) {
       for (int k = 0; k < 8; k++) {
@@ -162,7 +152,7 @@ public class UvUnwrapTest {
       builder.polygon(part, Mesh.NO_MATERIAL, 2 * i, 2 * i + 2, 2 * i + 3, 2 * i + 1);
     }
     Mesh screw = builder.build();
-    assertThat(UvUnwrap.of(screw, SETTINGS, NONE).charts()).isGreaterThan(3);
+    assertThat(UvUnwrap.of(screw, SETTINGS, Progress.NONE).charts()).isGreaterThan(3);
     checkLayout(screw);
   }
 
@@ -175,21 +165,21 @@ public class UvUnwrapTest {
     }
     builder.polygon(part, Mesh.NO_MATERIAL, 0, 1, 2);
     builder.polygon(part, Mesh.NO_MATERIAL, 0, 3, 1);
-    float[] uv = UvUnwrap.of(builder.build(), SETTINGS, NONE).uvs();
+    float[] uv = UvUnwrap.of(builder.build(), SETTINGS, Progress.NONE).uvs();
     assertThat(Arrays.copyOfRange(uv, 6, 12)).containsOnly(0f);
   }
 
   @Test
   void layoutIsDeterministic() {
     Mesh mesh = Shapes.bumpySphere(16, 0.2);
-    assertThat(UvUnwrap.of(mesh, SETTINGS, NONE).uvs())
-        .isEqualTo(UvUnwrap.of(mesh, SETTINGS, NONE).uvs());
+    assertThat(UvUnwrap.of(mesh, SETTINGS, Progress.NONE).uvs())
+        .isEqualTo(UvUnwrap.of(mesh, SETTINGS, Progress.NONE).uvs());
   }
 
   @Test
   void chartsThatFitNoSheetAreSaid() {
     Mesh dust = Shapes.randomTriangles(9, 2000, 0.01);
-    assertThatThrownBy(() -> UvUnwrap.of(dust, new UnwrapSettings(256, 64), NONE))
+    assertThatThrownBy(() -> UvUnwrap.of(dust, new UnwrapSettings(256, 64), Progress.NONE))
         .isInstanceOf(IllegalArgumentException.class)
         .hasMessageContaining("2000 charts")
         .hasMessageContaining("smaller margin");

@@ -1,47 +1,47 @@
 package idiotaxa.server.job;
 
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
-import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import idiotaxa.server.service.HandoffService;
-import idiotaxa.server.service.ImportService;
-import idiotaxa.server.service.LayoutService;
-import idiotaxa.server.service.SheetBakes;
-import java.util.function.LongConsumer;
+import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** What workers do. A job whose worker died is taken over and begun again. */
+/** What the job engine knows of: one task a kind. A job whose process died is taken over. */
 @Configuration
 class Jobs {
+  /** Until a job whose database was away for a moment is begun again. */
+  private static final Duration AGAIN = Duration.ofSeconds(5);
+
   @Bean
-  Task<Void> readRevision(ImportService imports) {
-    return task(SchedulerQueue.READ_REVISION, imports::read);
+  Task<Void> readRevision(JobRunner runner) {
+    return task(JobKind.READ_REVISION, runner);
   }
 
   @Bean
-  Task<Void> findHidden(ImportService imports) {
-    return task(SchedulerQueue.FIND_HIDDEN, imports::findHidden);
+  Task<Void> findHidden(JobRunner runner) {
+    return task(JobKind.FIND_HIDDEN, runner);
   }
 
   @Bean
-  Task<Void> bakeSheet(SheetBakes bakes) {
-    return task(SchedulerQueue.BAKE_SHEET, bakes::bake);
+  Task<Void> bakeSheet(JobRunner runner) {
+    return task(JobKind.BAKE_SHEET, runner);
   }
 
   @Bean
-  Task<Void> layOut(LayoutService layouts) {
-    return task(SchedulerQueue.LAY_OUT, layouts::layOut);
+  Task<Void> layOut(JobRunner runner) {
+    return task(JobKind.LAY_OUT, runner);
   }
 
   @Bean
-  Task<Void> packHandoff(HandoffService handoffs) {
-    return task(SchedulerQueue.PACK_HANDOFF, handoffs::pack);
+  Task<Void> packHandoff(JobRunner runner) {
+    return task(JobKind.PACK_HANDOFF, runner);
   }
 
-  private static Task<Void> task(TaskDescriptor<Void> descriptor, LongConsumer work) {
-    return Tasks.oneTime(descriptor)
+  private static Task<Void> task(JobKind kind, JobRunner runner) {
+    return Tasks.oneTime(kind.word())
         .onDeadExecutionRevive()
-        .execute((instance, context) -> work.accept(Long.parseLong(instance.getId())));
+        .onFailure(new FailureHandler.OnFailureRetryLater<>(AGAIN))
+        .execute((instance, context) -> runner.run(kind, Long.parseLong(instance.getId())));
   }
 }

@@ -1,2 +1,2 @@
-/** Imports, bakes and packages as jobs of a cluster-safe engine on the same database. */
+/** Work that runs as jobs of a cluster-safe engine on the same database: queue, attempts, progress, memory. */
 package idiotaxa.server.job;

@@ -1,0 +1,59 @@
+package idiotaxa.core.handoff;
+
+import idiotaxa.core.map.SheetImages;
+import idiotaxa.core.mesh.Mesh;
+import java.io.IOException;
+import java.io.OutputStream;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * One file of a hand-off: where it goes, what it is in words, how its bytes are made and what the
+ * manifest says of it. A new kind of file is one new class.
+ */
+interface Output {
+  /** Relative, with {@code /} between folders. */
+  String path();
+
+  /** In words for the artist. */
+  String what();
+
+  /** The sheet that it is made from; null when it is made from none. */
+  default SheetLayer layer() {
+    return null;
+  }
+
+  /** Writes without closing the stream. */
+  void write(Ingredients ingredients, OutputStream out) throws IOException;
+
+  /**
+   * Adds what the manifest says of the file beside its checksum.
+   *
+   * @param root of the manifest
+   * @param sheet its node of the sheet that the file is made from; null when it is made from none
+   */
+  void describe(ObjectNode root, ObjectNode sheet);
+
+  /**
+   * A sheet with or without its padding.
+   *
+   * @param sheet its name
+   */
+  record SheetLayer(String sheet, boolean isPadded) {
+    String folder() {
+      return isPadded ? "" : "unpadded/";
+    }
+
+    String words() {
+      return isPadded ? "padded" : "unpadded";
+    }
+  }
+
+  /**
+   * What files are made from.
+   *
+   * @param images of the output's layer, null when it has none
+   * @param mesh of the hand-off, null when it has none
+   * @param threads that may be used
+   */
+  record Ingredients(SheetImages images, Mesh mesh, int threads) {}
+}

@@ -1,2 +1,0 @@
-/** HTTP: translates requests into calls of services and answers with records. */
-package idiotaxa.server.api;

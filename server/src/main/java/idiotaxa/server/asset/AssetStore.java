@@ -1,0 +1,77 @@
+package idiotaxa.server.asset;
+
+import static idiotaxa.server.db.Tables.ASSET;
+
+import idiotaxa.server.db.tables.records.AssetRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Assets by themselves. */
+@Repository
+public class AssetStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public AssetStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * An asset without what belongs to it.
+   *
+   * @param sheetPlan JSON, null when nothing was chosen
+   * @param paletteId the palette that it uses, null for none
+   */
+  public record AssetRow(
+      long id, String name, int journalPosition, String sheetPlan, Long paletteId, LocalDateTime createdAt) {}
+
+  public long create(String name) {
+    return db.insertInto(ASSET)
+        .set(ASSET.NAME, name)
+        .set(ASSET.JOURNAL_POSITION, 0)
+        .set(ASSET.CREATED_AT, LocalDateTime.now(clock))
+        .returning(ASSET.ID)
+        .fetchSingle(ASSET.ID);
+  }
+
+  public List<AssetRow> list() {
+    return db.selectFrom(ASSET).orderBy(ASSET.NAME, ASSET.ID).fetch(AssetStore::row);
+  }
+
+  public Optional<AssetRow> find(long id) {
+    return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).fetchOptional(AssetStore::row);
+  }
+
+  /** Holds the asset's row until the transaction ends, so that claims come one after another. */
+  public AssetRow lock(long id) {
+    return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).forUpdate().fetchSingle(AssetStore::row);
+  }
+
+  /**
+   * @param plan JSON
+   */
+  public void setSheetPlan(long id, String plan) {
+    db.update(ASSET).set(ASSET.SHEET_PLAN, plan).where(ASSET.ID.eq(id)).execute();
+  }
+
+  /**
+   * @param paletteId null for none
+   */
+  public void setPalette(long id, Long paletteId) {
+    db.update(ASSET).set(ASSET.PALETTE_ID, paletteId).where(ASSET.ID.eq(id)).execute();
+  }
+
+  public void setJournalPosition(long id, int position) {
+    db.update(ASSET).set(ASSET.JOURNAL_POSITION, position).where(ASSET.ID.eq(id)).execute();
+  }
+
+  private static AssetRow row(AssetRecord r) {
+    return new AssetRow(
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getCreatedAt());
+  }
+}

@@ -1,0 +1,87 @@
+package idiotaxa.server.asset;
+
+import idiotaxa.core.alike.AlikePieces;
+import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.Islands;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Pieces;
+import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.VertexColorClusters;
+import idiotaxa.core.pick.Topology;
+import java.util.function.Supplier;
+
+/** A mesh in memory with what is derived from it; what is dear is derived at the first question. */
+public final class CachedMesh {
+  private final Mesh mesh;
+  private final FaceLabels pieces;
+  private final Supplier<Topology> topology;
+  private final Supplier<int[]> alike;
+  private final Supplier<double[]> areas;
+  private final Supplier<FaceLabels> islands;
+  private final Supplier<int[]> colors;
+
+  CachedMesh(Mesh mesh) {
+    this.mesh = mesh;
+    Weld weld = Weld.of(mesh);
+    pieces = Pieces.of(mesh, weld);
+    topology = once(() -> Topology.of(mesh));
+    alike = once(() -> AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE));
+    areas = once(() -> TriangleGeometry.faceAreas(mesh));
+    islands = once(() -> Islands.of(mesh, weld));
+    colors = once(() -> VertexColorClusters.of(mesh, Origins.COLOR_TOLERANCE).ofFaces(mesh));
+  }
+
+  public Mesh mesh() {
+    return mesh;
+  }
+
+  public FaceLabels pieces() {
+    return pieces;
+  }
+
+  public Topology topology() {
+    return topology.get();
+  }
+
+  /** Class of every piece: pieces of one class are alike. */
+  public int[] alike() {
+    return alike.get();
+  }
+
+  /** Square metres of every face. */
+  public double[] areas() {
+    return areas.get();
+  }
+
+  /**
+   * @throws IllegalArgumentException when the mesh has no UVs
+   */
+  public FaceLabels islands() {
+    return islands.get();
+  }
+
+  /**
+   * Cluster of vertex colours of every face.
+   *
+   * @throws IllegalArgumentException when the mesh has no vertex colours
+   */
+  public int[] colors() {
+    return colors.get();
+  }
+
+  private static <T> Supplier<T> once(Supplier<T> compute) {
+    return new Supplier<>() {
+      private T result;
+
+      @Override
+      public synchronized T get() {
+        if (result == null) {
+          result = compute.get();
+        }
+        return result;
+      }
+    };
+  }
+}

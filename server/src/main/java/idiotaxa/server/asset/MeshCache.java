@@ -1,0 +1,85 @@
+package idiotaxa.server.asset;
+
+import idiotaxa.core.work.Progress;
+import idiotaxa.core.align.Alignment;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.PartEdit;
+import idiotaxa.server.blob.BlobFiles;
+import idiotaxa.server.cache.RecentResults;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. */
+@Component
+public class MeshCache {
+  private static final int MAX_MESHES = 6;
+
+  private final RevisionStore revisions;
+  private final BlobFiles files;
+  private final JsonMapper json;
+  private final RecentResults<State, CachedMesh> meshes = new RecentResults<>(MAX_MESHES);
+
+  public MeshCache(RevisionStore revisions, BlobFiles files, JsonMapper json) {
+    this.revisions = revisions;
+    this.files = files;
+    this.json = json;
+  }
+
+  /** One state of a revision's geometry. */
+  private record State(long revisionId, int version) {}
+
+  /**
+   * @throws idiotaxa.core.file.FormatException when the revision's files are refused
+   */
+  public CachedMesh get(long revisionId) {
+    return get(revisionId, Progress.NONE);
+  }
+
+  /**
+   * @param progress asked now and then whether to go on reading
+   * @throws idiotaxa.core.file.FormatException when the revision's files are refused
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
+   */
+  public CachedMesh get(long revisionId, Progress progress) {
+    RevisionStore.RevisionRow row =
+        revisions.get(revisionId);
+    return meshes.get(new State(revisionId, row.geometryVersion()), state -> read(row, progress));
+  }
+
+  /** The mesh as it lies on its target: with the alignment that is kept with a source. */
+  public Mesh aligned(long revisionId) {
+    Mesh mesh = get(revisionId).mesh();
+    String alignment = revisions.get(revisionId).alignment();
+    return alignment == null ? mesh : json.readValue(alignment, Alignment.class).apply(mesh);
+  }
+
+  /** The files that a revision came with. */
+  public FileBundle bundle(long revisionId) {
+    return bundle(
+        revisions.get(revisionId));
+  }
+
+  private FileBundle bundle(RevisionStore.RevisionRow row) {
+    Map<String, Path> paths = new HashMap<>();
+    revisions.files(row.id()).forEach((name, blob) -> paths.put(name, files.file(blob)));
+    return FileBundle.of(row.fileName(), paths);
+  }
+
+  private CachedMesh read(RevisionStore.RevisionRow row, Progress progress) {
+    Mesh mesh = MeshFiles.read(bundle(row), progress);
+    if (row.uvBlobId() != null) {
+      mesh = mesh.withCornerUvs(UvFile.read(files.file(row.uvBlobId())));
+    }
+    if (row.partEdits() != null) {
+      for (PartEdit edit : json.readValue(row.partEdits(), PartEdit[].class)) {
+        mesh = edit.apply(mesh);
+      }
+    }
+    return new CachedMesh(mesh);
+  }
+}

@@ -1,0 +1,246 @@
+package idiotaxa.server.asset;
+
+import idiotaxa.server.web.NotFoundException;
+import static idiotaxa.server.db.Tables.REVISION;
+import static idiotaxa.server.db.Tables.REVISION_FILE;
+import static idiotaxa.server.db.Tables.STORED_BLOB;
+import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.sum;
+
+import idiotaxa.server.db.tables.records.RevisionRecord;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Imported states of targets and sources. */
+@Repository
+public class RevisionStore {
+  public static final String TARGET = "target";
+  public static final String SOURCE = "source";
+  public static final String READING = "reading";
+  public static final String READY = "ready";
+  public static final String REFUSED = "refused";
+
+  private final DSLContext db;
+  private final Clock clock;
+
+  public RevisionStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param inspection JSON, null until the file is read
+   * @param problem why the file was refused, else null
+   * @param claimedShare of the surface, 0 … 1
+   * @param partEdits JSON list, null for none
+   * @param alignment JSON, null for none
+   * @param uvBlobId UVs of an automatic layout, null for the file's own
+   * @param geometryVersion grows with every change of parts or UVs
+   */
+  public record RevisionRow(
+      long id,
+      long assetId,
+      String role,
+      String label,
+      String fileName,
+      String state,
+      String problem,
+      String inspection,
+      double claimedShare,
+      boolean isCurrent,
+      String partEdits,
+      String alignment,
+      Long uvBlobId,
+      int geometryVersion) {}
+
+  /**
+   * @param replacesId null for none
+   */
+  public long create(
+      long assetId, String role, String label, String fileName, Long replacesId) {
+    return db.insertInto(REVISION)
+        .set(REVISION.ASSET_ID, assetId)
+        .set(REVISION.ROLE, role)
+        .set(REVISION.LABEL, label)
+        .set(REVISION.FILE_NAME, fileName)
+        .set(REVISION.STATE, READING)
+        .set(REVISION.REPLACES_ID, replacesId)
+        .set(REVISION.CLAIMED_SHARE, 0.0)
+        .set(REVISION.IS_CURRENT, false)
+        .set(REVISION.CREATED_AT, LocalDateTime.now(clock))
+        .returning(REVISION.ID)
+        .fetchSingle(REVISION.ID);
+  }
+
+  public void addFile(long revisionId, String name, long blobId) {
+    db.insertInto(REVISION_FILE).values(revisionId, name, blobId).execute();
+  }
+
+  /** Blob ids by file name. */
+  public Map<String, Long> files(long revisionId) {
+    return db.select(REVISION_FILE.NAME, REVISION_FILE.BLOB_ID)
+        .from(REVISION_FILE)
+        .where(REVISION_FILE.REVISION_ID.eq(revisionId))
+        .fetchMap(REVISION_FILE.NAME, REVISION_FILE.BLOB_ID);
+  }
+
+  /** Size of all files of a revision, bytes. */
+  public long bytes(long revisionId) {
+    return db.select(coalesce(sum(STORED_BLOB.BYTE_COUNT), BigDecimal.ZERO))
+        .from(REVISION_FILE)
+        .join(STORED_BLOB)
+        .on(STORED_BLOB.ID.eq(REVISION_FILE.BLOB_ID))
+        .where(REVISION_FILE.REVISION_ID.eq(revisionId))
+        .fetchSingle(r -> r.value1().longValue());
+  }
+
+  public Optional<RevisionRow> find(long id) {
+    return db.selectFrom(REVISION).where(REVISION.ID.eq(id)).fetchOptional(RevisionStore::row);
+  }
+
+  /**
+   * @throws NotFoundException when there is no such revision
+   */
+  public RevisionRow get(long id) {
+    return find(id).orElseThrow(() -> new NotFoundException("revision", id));
+  }
+
+  /**
+   * A revision that was read.
+   *
+   * @throws NotFoundException when there is none of that number
+   */
+  public RevisionRow getReady(long id) {
+    return find(id)
+        .filter(r -> r.state().equals(READY))
+        .orElseThrow(() -> new NotFoundException("readable revision", id));
+  }
+
+  /**
+   * A revision that was read.
+   *
+   * @throws NotFoundException when the asset has none of that number
+   */
+  public RevisionRow getReady(long assetId, long id) {
+    return find(id)
+        .filter(r -> r.assetId() == assetId && r.state().equals(READY))
+        .orElseThrow(() -> new NotFoundException("readable revision of this asset", id));
+  }
+
+  /** All of an asset in order of import. */
+  public List<RevisionRow> list(long assetId) {
+    return db.selectFrom(REVISION)
+        .where(REVISION.ASSET_ID.eq(assetId))
+        .orderBy(REVISION.ID)
+        .fetch(RevisionStore::row);
+  }
+
+  public Optional<RevisionRow> currentTarget(long assetId) {
+    return list(assetId).stream()
+        .filter(r -> r.isCurrent() && r.role().equals(TARGET))
+        .reduce((first, last) -> last);
+  }
+
+  public List<RevisionRow> currentSources(long assetId) {
+    return list(assetId).stream().filter(r -> r.isCurrent() && r.role().equals(SOURCE)).toList();
+  }
+
+  /** Takes a revision off the asset's desk; it stays, with its claims and bakes. */
+  public void setAside(long id) {
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(REVISION.ID.eq(id)).execute();
+  }
+
+  /** The file is read: the revision takes the place of the one that it replaces. */
+  public void setReady(RevisionRow revision, String inspection) {
+    var replaced =
+        REVISION.ASSET_ID.eq(revision.assetId()).and(REVISION.ROLE.eq(revision.role()));
+    if (revision.role().equals(SOURCE)) {
+      Long replaces =
+          db.select(REVISION.REPLACES_ID)
+              .from(REVISION)
+              .where(REVISION.ID.eq(revision.id()))
+              .fetchSingle(REVISION.REPLACES_ID);
+      replaced =
+          replaced.and(
+              REVISION.FILE_NAME.eq(revision.fileName()).or(REVISION.ID.eq(replaces)));
+    }
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(replaced).execute();
+    db.update(REVISION)
+        .set(REVISION.STATE, READY)
+        .set(REVISION.INSPECTION, inspection)
+        .set(REVISION.IS_CURRENT, true)
+        .where(REVISION.ID.eq(revision.id()))
+        .execute();
+  }
+
+  public void setRefused(long id, String problem) {
+    db.update(REVISION)
+        .set(REVISION.STATE, REFUSED)
+        .set(REVISION.PROBLEM, problem.substring(0, Math.min(2000, problem.length())))
+        .where(REVISION.ID.eq(id))
+        .execute();
+  }
+
+  /**
+   * @param edits JSON list, null for none
+   * @return false when the geometry was changed since {@code version}
+   */
+  public boolean setPartEdits(long id, int version, String edits) {
+    return db.update(REVISION)
+            .set(REVISION.PART_EDITS, edits)
+            .set(REVISION.GEOMETRY_VERSION, version + 1)
+            .where(REVISION.ID.eq(id), REVISION.GEOMETRY_VERSION.eq(version))
+            .execute()
+        == 1;
+  }
+
+  /**
+   * @param blobId null for the file's own UVs
+   */
+  public void setUvs(long id, Long blobId) {
+    db.update(REVISION)
+        .set(REVISION.UV_BLOB_ID, blobId)
+        .set(REVISION.GEOMETRY_VERSION, REVISION.GEOMETRY_VERSION.plus(1))
+        .where(REVISION.ID.eq(id))
+        .execute();
+  }
+
+  /**
+   * @param alignment JSON, null for none
+   */
+  public void setAlignment(long id, String alignment) {
+    db.update(REVISION).set(REVISION.ALIGNMENT, alignment).where(REVISION.ID.eq(id)).execute();
+  }
+
+  public void setInspection(long id, String inspection) {
+    db.update(REVISION).set(REVISION.INSPECTION, inspection).where(REVISION.ID.eq(id)).execute();
+  }
+
+  public void setClaimedShare(long id, double share) {
+    db.update(REVISION).set(REVISION.CLAIMED_SHARE, share).where(REVISION.ID.eq(id)).execute();
+  }
+
+  private static RevisionRow row(RevisionRecord r) {
+    return new RevisionRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getRole(),
+        r.getLabel(),
+        r.getFileName(),
+        r.getState(),
+        r.getProblem(),
+        r.getInspection(),
+        r.getClaimedShare(),
+        r.getIsCurrent(),
+        r.getPartEdits(),
+        r.getAlignment(),
+        r.getUvBlobId(),
+        r.getGeometryVersion());
+  }
+}

@@ -1,0 +1,32 @@
+package idiotaxa.server.asset;
+
+import idiotaxa.core.raster.SheetPlan;
+import idiotaxa.server.web.NotFoundException;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** How the targets of assets are divided into sheets. */
+@Component
+public class SheetPlans {
+  private final AssetStore assets;
+  private final JsonMapper json;
+
+  SheetPlans(AssetStore assets, JsonMapper json) {
+    this.assets = assets;
+    this.json = json;
+  }
+
+  /** What was chosen, else what fits the target's UVs. */
+  public SheetPlan get(long assetId) {
+    String plan = find(assetId).sheetPlan();
+    return plan == null ? SheetPlan.FITTING : json.readValue(plan, SheetPlan.class);
+  }
+
+  public void set(long assetId, SheetPlan plan) {
+    assets.setSheetPlan(find(assetId).id(), json.writeValueAsString(plan));
+  }
+
+  private AssetStore.AssetRow find(long assetId) {
+    return assets.find(assetId).orElseThrow(() -> new NotFoundException("asset", assetId));
+  }
+}

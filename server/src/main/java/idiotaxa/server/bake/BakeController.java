@@ -1,0 +1,79 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.server.web.Created;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.List;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Bakes and their images. */
+@RestController
+@RequestMapping("/api")
+class BakeController {
+  private final BakeService bakes;
+  private final BakeImages images;
+  private final OwnColorImages ownColors;
+
+  BakeController(BakeService bakes, BakeImages images, OwnColorImages ownColors) {
+    this.bakes = bakes;
+    this.images = images;
+    this.ownColors = ownColors;
+  }
+
+  @PostMapping("/assets/{assetId}/bakes")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Created start(
+      @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
+    return new Created(bakes.start(assetId, settings));
+  }
+
+  @PostMapping("/bakes/{id}/cancel")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void cancel(@PathVariable("id") long id) {
+    bakes.cancel(id);
+  }
+
+  /** Where the sheets of a bake have problems, the largest regions of each kind. */
+  @GetMapping("/bakes/{id}/problems")
+  List<BakeService.SheetProblems> problems(@PathVariable("id") long id) {
+    return bakes.problems(id);
+  }
+
+  /** The own colours of what was read, laid out as on the sheet. */
+  @GetMapping("/bakes/{id}/sheets/{sheet}/own-colors.png")
+  ResponseEntity<byte[]> ownColors(
+      @PathVariable("id") long id, @PathVariable("sheet") String sheet) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(ownColors.png(id, sheet));
+  }
+
+  /** Made with the groups' present colours, so never cached. */
+  @GetMapping("/bakes/{id}/sheets/{sheet}/{kind}.png")
+  ResponseEntity<byte[]> image(
+      @PathVariable("id") long id,
+      @PathVariable("sheet") String sheet,
+      @PathVariable("kind") String kind,
+      @RequestParam(name = "group", defaultValue = "0") int group,
+      @RequestParam(name = "padded", defaultValue = "true") boolean isPadded)
+      throws IOException {
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    images.write(id, sheet, kind, group, isPadded, png);
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(png.toByteArray());
+  }
+}

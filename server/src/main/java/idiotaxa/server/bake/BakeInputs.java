@@ -1,0 +1,157 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.core.format.TextureFiles;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshMerger;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.Origins;
+import idiotaxa.server.asset.MeshCache;
+import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.group.GroupService;
+import idiotaxa.server.journal.FaceGroups;
+import idiotaxa.server.web.ConflictException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.LongFunction;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.springframework.stereotype.Component;
+
+/** What a bake reads IDs from: one revision, or several sources put together. */
+@Component
+public class BakeInputs {
+  private final RevisionStore revisions;
+  private final MeshCache meshes;
+  private final FaceGroups faceGroups;
+  private final GroupService groups;
+  private final BakeGroups bakeGroups;
+
+  BakeInputs(
+      RevisionStore revisions,
+      MeshCache meshes,
+      FaceGroups faceGroups,
+      GroupService groups,
+      BakeGroups bakeGroups) {
+    this.revisions = revisions;
+    this.meshes = meshes;
+    this.faceGroups = faceGroups;
+    this.groups = groups;
+    this.bakeGroups = bakeGroups;
+  }
+
+  /** The surface that is read, as it lies on its target. */
+  public Mesh mesh(List<Long> revisionIds) {
+    return MeshMerger.merge(revisionIds.stream().map(meshes::aligned).toList());
+  }
+
+  /** Triangles of target and sources of a bake. */
+  long triangles(BakeRow bake) {
+    long triangles = meshes.get(bake.targetId()).mesh().triangleCount();
+    for (long source : bake.sourceIds()) {
+      triangles += meshes.get(source).mesh().triangleCount();
+    }
+    return triangles;
+  }
+
+  /** Names one state of a revision's geometry and of its place. */
+  String state(long revisionId) {
+    RevisionStore.RevisionRow row = revisions.find(revisionId).orElseThrow();
+    return row.id() + " " + row.geometryVersion() + " " + row.alignment();
+  }
+
+  /** Whether there is a group that anything could belong to. */
+  boolean hasGroups(long assetId) {
+    return !groups.list(assetId).isEmpty();
+  }
+
+  /** Whether an origin tells groups apart on some revisions. */
+  boolean hasData(IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    return origin == IdOrigin.CLAIMS
+        ? revisionIds.stream().anyMatch(id -> revisions.find(id).orElseThrow().claimedShare() > 0)
+        : Origins.hasData(mesh, origin);
+  }
+
+  /**
+   * A bake that would come out empty or in one colour is refused with the cure.
+   *
+   * @throws ConflictException when the origin has nothing to tell groups by
+   */
+  void check(long assetId, IdOrigin origin, List<Long> revisionIds) {
+    List<RevisionStore.RevisionRow> rows =
+        revisionIds.stream().map(id -> revisions.find(id).orElseThrow()).toList();
+    String names =
+        rows.stream().map(RevisionStore.RevisionRow::fileName).collect(Collectors.joining(" and "));
+    if (origin == IdOrigin.CLAIMS) {
+      if (rows.stream().allMatch(r -> r.claimedShare() == 0)) {
+        throw new ConflictException(
+            "Nothing is claimed on " + names + "; sort it first or choose another origin.");
+      }
+      return;
+    }
+    Mesh mesh = mesh(revisionIds);
+    if (!Origins.hasData(mesh, origin)) {
+      throw new ConflictException(
+          "%s has no %s to tell groups by, the map would come out in one colour; %s has data."
+              .formatted(names, origin.spoken(), Origins.best(mesh).word()));
+    }
+  }
+
+  /**
+   * @param mesh of these revisions, in this order
+   */
+  OriginReading read(
+      BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    List<Group> palette = bakeGroups.paletteOf(bake, "asset").groups();
+    return read(origin, revisionIds, mesh, palette, id -> claimed(bake, id));
+  }
+
+  /**
+   * With the groups and claims of now.
+   *
+   * @param mesh of these revisions, in this order
+   */
+  OriginReading readNow(
+      long assetId, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
+    List<Group> palette = groups.palette(assetId, "asset").groups();
+    return read(origin, revisionIds, mesh, palette, id -> groups.faceNumbers(assetId, id));
+  }
+
+  private OriginReading read(
+      IdOrigin origin,
+      List<Long> revisionIds,
+      Mesh mesh,
+      List<Group> palette,
+      LongFunction<int[]> claimed) {
+    if (origin == IdOrigin.CLAIMS) {
+      int[] faces =
+          revisionIds.stream().flatMapToInt(id -> IntStream.of(claimed.apply(id))).toArray();
+      return Origins.claims(mesh, faces, palette);
+    }
+    if (palette.isEmpty()) {
+      throw new ConflictException(
+          "The asset has no groups yet; make some on Sort, for example by a proposal.");
+    }
+    return origin == IdOrigin.TEXTURE
+        ? Origins.texture(mesh, textures(revisionIds), palette)
+        : Origins.read(mesh, origin, palette);
+  }
+
+  /** Number of every face as claims and numbers were when the bake was asked for. */
+  public int[] claimed(BakeRow bake, long revisionId) {
+    int[] ids = faceGroups.ids(bake.assetId(), revisionId, bake.journalEntryId());
+    return bakeGroups.numbersIn(bake, ids);
+  }
+
+  /** Textures of the revisions' materials, one after another. */
+  List<Optional<TextureImage>> textures(List<Long> revisionIds) {
+    List<Optional<TextureImage>> out = new ArrayList<>();
+    for (long id : revisionIds) {
+      out.addAll(TextureFiles.read(meshes.bundle(id), meshes.get(id).mesh()));
+    }
+    return out;
+  }
+}

@@ -1,0 +1,123 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.server.asset.MeshCache;
+import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.asset.SheetPlans;
+import idiotaxa.server.job.JobKind;
+import idiotaxa.server.job.JobQueue;
+import idiotaxa.server.job.JobStore;
+import idiotaxa.server.journal.Journal;
+import idiotaxa.server.web.ConflictException;
+import idiotaxa.server.web.NotFoundException;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Takes bakes on: what is asked for is checked and queued, a job a sheet. */
+@Service
+public class BakeService {
+  private final Journal journal;
+  private final SheetPlans plans;
+  private final BakeModels models;
+  private final BakeStore bakes;
+  private final BakeInputs inputs;
+  private final BakeGroups groups;
+  private final MeshCache meshes;
+  private final JobQueue queue;
+  private final JobStore jobs;
+  private final JsonMapper json;
+
+  BakeService(
+      Journal journal,
+      SheetPlans plans,
+      BakeModels models,
+      BakeStore bakes,
+      BakeInputs inputs,
+      BakeGroups groups,
+      MeshCache meshes,
+      JobQueue queue,
+      JobStore jobs,
+      JsonMapper json) {
+    this.journal = journal;
+    this.plans = plans;
+    this.models = models;
+    this.bakes = bakes;
+    this.inputs = inputs;
+    this.groups = groups;
+    this.meshes = meshes;
+    this.queue = queue;
+    this.jobs = jobs;
+    this.json = json;
+  }
+
+  /**
+   * Queues one job a sheet of the current target.
+   *
+   * @throws ConflictException when the preflight has a finding that blocks it
+   */
+  @Transactional
+  public long start(long assetId, BakeSettings settings) {
+    // Claims, groups and models are those of one moment.
+    long lastEntry = journal.lock(assetId).entryId();
+    RevisionStore.RevisionRow target = models.target(assetId);
+    List<Long> sources = settings.isFromSource() ? models.sources(assetId, settings) : List.of();
+    inputs.check(
+        assetId,
+        IdOrigin.parse(settings.origin()),
+        sources.isEmpty() ? List.of(target.id()) : sources);
+    Mesh mesh = meshes.get(target.id()).mesh();
+    long id =
+        bakes.create(
+            target,
+            sources,
+            json.writeValueAsString(settings),
+            groups.numbersNow(assetId),
+            lastEntry);
+    for (Sheet sheet : plans.get(assetId).divide(mesh)) {
+      queue.add(JobKind.BAKE_SHEET, bakes.addSheet(id, sheet.name()));
+    }
+    return id;
+  }
+
+  /**
+   * @throws NotFoundException when there is no such bake
+   */
+  public BakeRow get(long bakeId) {
+    return bakes.find(bakeId).orElseThrow(() -> new NotFoundException("bake", bakeId));
+  }
+
+  /** By name. */
+  public List<SheetRow> sheets(long bakeId) {
+    return bakes.sheets(bakeId);
+  }
+
+  /**
+   * @throws NotFoundException when there is no such sheet
+   */
+  SheetRow sheet(long bakeId, String name) {
+    return sheets(get(bakeId).id()).stream()
+        .filter(s -> s.name().equals(name))
+        .findFirst()
+        .orElseThrow(() -> new NotFoundException("sheet " + name + " of bake", bakeId));
+  }
+
+  /** Where a sheet has problems; an empty list while it is not baked. */
+  public record SheetProblems(String sheet, JsonNode problems) {}
+
+  public List<SheetProblems> problems(long bakeId) {
+    return sheets(get(bakeId).id()).stream()
+        .map(s -> new SheetProblems(s.name(), json.readTree(bakes.problems(s.id()))))
+        .toList();
+  }
+
+  @Transactional
+  public void cancel(long bakeId) {
+    jobs.cancel(
+        JobKind.BAKE_SHEET, sheets(get(bakeId).id()).stream().map(SheetRow::id).toList());
+  }
+}

@@ -1,0 +1,88 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.pairing.PairingRules;
+import idiotaxa.core.reach.Reach;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What an artist chooses for a bake.
+ *
+ * @param origin word of {@link IdOrigin}
+ * @param isFromSource whether IDs are read from sources by rays, else from the target itself
+ * @param sourceIds which sources, null for all that the asset has
+ * @param size side of a sheet, px
+ * @param samples a texel
+ * @param isExact all samples in every texel; null for not
+ * @param padding px, −1 for the whole sheet
+ * @param reachOutward metres, null to measure
+ * @param reachInward metres, null to measure
+ * @param partReaches of target parts that have their own; null for none
+ * @param pairing {@code names}, {@code all} or {@code fitting}
+ * @param affixes the house's own suffixes and prefixes of names; null for none
+ * @param links of parts, made by hand; null for none
+ */
+public record BakeSettings(
+    String origin,
+    boolean isFromSource,
+    List<Long> sourceIds,
+    int size,
+    int samples,
+    Boolean isExact,
+    int padding,
+    Double reachOutward,
+    Double reachInward,
+    List<PartReach> partReaches,
+    String pairing,
+    List<String> affixes,
+    List<PairingRules.Link> links) {
+  private static final int LARGEST = 8192;
+
+  /** Reach of one target part, metres. */
+  public record PartReach(String part, double outward, double inward) {}
+
+  public BakeSettings {
+    isExact = isExact != null && isExact;
+    partReaches = partReaches == null ? List.of() : List.copyOf(partReaches);
+    affixes = affixes == null ? List.of() : List.copyOf(affixes);
+    links = links == null ? List.of() : List.copyOf(links);
+    IdOrigin.parse(origin);
+    new SheetSettings(size, size, samples, isExact, 1);
+    if (size > LARGEST) {
+      throw new IllegalArgumentException("size must be at most " + LARGEST + " px, got " + size);
+    }
+    if (padding < -1) {
+      throw new IllegalArgumentException("padding must not be negative, got " + padding + " px");
+    }
+    if ((reachOutward == null) != (reachInward == null)) {
+      throw new IllegalArgumentException("reach needs both outward and inward, or neither");
+    }
+    partReaches.forEach(of -> new Reach(of.outward(), of.inward()));
+    new PairingRules(affixes, links);
+  }
+
+  PairingRules pairingRules() {
+    return new PairingRules(affixes, links);
+  }
+
+  /** Empty to measure. */
+  Optional<Reach> reach() {
+    return reachOutward == null
+        ? Optional.empty()
+        : Optional.of(new Reach(reachOutward, reachInward));
+  }
+
+  Map<String, Reach> reachOfPart() {
+    Map<String, Reach> reaches = new LinkedHashMap<>();
+    partReaches.forEach(of -> reaches.put(of.part(), new Reach(of.outward(), of.inward())));
+    return reaches;
+  }
+
+  SheetSettings sampling(int threads) {
+    return new SheetSettings(size, size, samples, isExact, threads);
+  }
+}

@@ -1,0 +1,96 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.server.group.GroupService;
+import idiotaxa.server.job.JobKind;
+import idiotaxa.server.job.JobStore;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Bakes as scripts and pages see them. */
+@Component
+public class BakeViews {
+  private final BakeStore bakes;
+  private final BakeGroups bakeGroups;
+  private final GroupService groups;
+  private final JobStore jobs;
+  private final JsonMapper json;
+
+  BakeViews(
+      BakeStore bakes,
+      BakeGroups bakeGroups,
+      GroupService groups,
+      JobStore jobs,
+      JsonMapper json) {
+    this.bakes = bakes;
+    this.bakeGroups = bakeGroups;
+    this.groups = groups;
+    this.jobs = jobs;
+    this.json = json;
+  }
+
+  /**
+   * A bake.
+   *
+   * @param groupNumbers numbers by the identity of groups as they were then, null when nobody kept them
+   * @param areNumbersOld whether a group has another number now
+   */
+  public record BakeView(
+      long id,
+      long targetId,
+      List<Long> sourceIds,
+      BakeSettings settings,
+      JsonNode groupNumbers,
+      boolean areNumbersOld,
+      LocalDateTime createdAt,
+      List<SheetView> sheets) {}
+
+  /** A sheet of a bake; the result is null until it is baked. */
+  public record SheetView(
+      long id,
+      String name,
+      String state,
+      String doing,
+      double share,
+      Double secondsLeft,
+      String problem,
+      boolean isReused,
+      SheetResult result) {}
+
+  /** Newest first. */
+  public List<BakeView> list(long assetId) {
+    Map<Long, Integer> numbers = groups.presentNumbers(assetId);
+    return bakes.list(assetId).stream().map(b -> view(b, numbers)).toList();
+  }
+
+  private BakeView view(BakeRow b, Map<Long, Integer> numbers) {
+    List<SheetRow> sheets = bakes.sheets(b.id());
+    Map<Long, JobStore.JobRow> found =
+        jobs.find(JobKind.BAKE_SHEET, sheets.stream().map(SheetRow::id).toList());
+    return new BakeView(
+        b.id(),
+        b.targetId(),
+        b.sourceIds(),
+        json.readValue(b.settings(), BakeSettings.class),
+        b.groupNumbers() == null ? null : json.readTree(b.groupNumbers()),
+        bakeGroups.areNumbersOld(b, numbers),
+        b.createdAt(),
+        sheets.stream().map(sheet -> view(sheet, found.get(sheet.id()))).toList());
+  }
+
+  private SheetView view(SheetRow s, JobStore.JobRow job) {
+    return new SheetView(
+        s.id(),
+        s.name(),
+        job.state(),
+        job.doing(),
+        job.share(),
+        job.secondsLeft(),
+        job.problem(),
+        s.isReused(),
+        s.report() == null ? null : json.readValue(s.report(), SheetResult.class));
+  }
+}

@@ -1,0 +1,145 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.core.bake.BakeKey;
+import idiotaxa.core.bake.BakedSheet;
+import idiotaxa.core.map.SheetMapsFile;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.server.blob.BlobFiles;
+import idiotaxa.server.blob.BlobStore;
+import idiotaxa.server.job.JobKind;
+import idiotaxa.server.job.JobRun;
+import idiotaxa.server.job.JobWork;
+import idiotaxa.server.web.NotFoundException;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Bakes sheets that were queued. */
+@Component
+class SheetBakes implements JobWork {
+  /** Of a texel: its group, marks, coverage and what packs them. */
+  private static final long BYTES_A_TEXEL = 12;
+  /** Of a triangle: mesh, hierarchy and what is derived while they are built. */
+  private static final long BYTES_A_TRIANGLE = 300;
+
+  private final BakeStore bakes;
+  private final BlobStore blobs;
+  private final BlobFiles files;
+  private final PreparedBakes prepared;
+  private final BakeInputs inputs;
+  private final JsonMapper json;
+
+  SheetBakes(
+      BakeStore bakes,
+      BlobStore blobs,
+      BlobFiles files,
+      PreparedBakes prepared,
+      BakeInputs inputs,
+      JsonMapper json) {
+    this.bakes = bakes;
+    this.blobs = blobs;
+    this.files = files;
+    this.prepared = prepared;
+    this.inputs = inputs;
+    this.json = json;
+  }
+
+  @Override
+  public JobKind kind() {
+    return JobKind.BAKE_SHEET;
+  }
+
+  @Override
+  public long memoryBytes(long sheetId) {
+    BakeRow bake = bakes.find(sheet(sheetId).bakeId()).orElseThrow();
+    long size = json.readValue(bake.settings(), BakeSettings.class).size();
+    return BYTES_A_TEXEL * size * size + BYTES_A_TRIANGLE * inputs.triangles(bake);
+  }
+
+  private SheetRow sheet(long sheetId) {
+    return bakes.findSheet(sheetId).orElseThrow(() -> new NotFoundException("sheet", sheetId));
+  }
+
+  @Override
+  public void run(long sheetId, JobRun run) throws IOException {
+    SheetRow row = sheet(sheetId);
+    BakeRow bake = bakes.find(row.bakeId()).orElseThrow();
+    run.checkCancelled();
+    run.at("reading the models", 0);
+    BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
+    Sheet sheet = prepared.sheet(bake, row.name());
+    OriginReading reading = prepared.reading(bake, settings);
+    String key = key(bake, settings, sheet, reading);
+    Optional<SheetRow> same = bakes.findDone(key);
+    if (same.isPresent()) {
+      SheetResult earlier = json.readValue(same.get().report(), SheetResult.class);
+      String report = json.writeValueAsString(earlier.withStrays(reading.strays()));
+      String problems = bakes.problems(same.get().id());
+      run.finish(
+          () -> {
+            bakes.setProblems(sheetId, problems);
+            bakes.setBaked(sheetId, same.get().mapsBlobId(), report, key, true);
+          });
+      return;
+    }
+    PreparedBakes.Ready ready = prepared.of(bake, settings, reading, run);
+    BakedSheet baked = ready.bake().bake(sheet, settings.sampling(Parallel.cores()), run);
+    run.at("storing the maps", 1);
+    long blob = store(baked);
+    SheetResult result =
+        new SheetResult(
+            baked.report().withoutProblems(),
+            ready.bake().reach().orElse(null),
+            ready.pairingWord(),
+            reading.strays());
+    run.finish(
+        () -> {
+          bakes.setProblems(sheetId, json.writeValueAsString(baked.report().problems()));
+          bakes.setBaked(sheetId, blob, json.writeValueAsString(result), key, false);
+        });
+  }
+
+  /** Padding is no part of it: images are padded when they are written. */
+  private String key(
+      BakeRow bake, BakeSettings settings, Sheet sheet, OriginReading reading) {
+    List<String> words = new ArrayList<>();
+    words.add("target " + bake.targetId() + " " + bake.targetVersion());
+    for (long source : bake.sourceIds()) {
+      words.add("source " + inputs.state(source));
+    }
+    words.add(
+        "%s %d %d %s %s %s %s %s %s %s"
+            .formatted(
+                settings.origin(),
+                settings.size(),
+                settings.samples(),
+                settings.isExact(),
+                settings.reachOutward(),
+                settings.reachInward(),
+                settings.partReaches(),
+                settings.pairing(),
+                settings.affixes(),
+                settings.links()));
+    return BakeKey.of(sheet, reading, bake.isFromTarget(), words);
+  }
+
+  private long store(BakedSheet baked) throws IOException {
+    Path file = files.temporary(".maps");
+    try {
+      try (OutputStream out = Files.newOutputStream(file)) {
+        SheetMapsFile.write(baked.maps(), out);
+      }
+      return blobs.put(file).id();
+    } finally {
+      Files.deleteIfExists(file);
+    }
+  }
+}

@@ -1,0 +1,19 @@
+package idiotaxa.server.bake;
+
+import idiotaxa.core.bake.SheetReport;
+import idiotaxa.core.reach.Reach;
+import java.util.List;
+
+/**
+ * What is kept of a baked sheet beside its maps.
+ *
+ * @param reach null when nothing was traced
+ * @param pairing {@code names}, {@code all} or {@code none}
+ * @param strays names or colours that matched no group and were left unclaimed
+ */
+public record SheetResult(
+    SheetReport report, Reach reach, String pairing, List<String> strays) {
+  SheetResult withStrays(List<String> others) {
+    return new SheetResult(report, reach, pairing, others);
+  }
+}

@@ -1,0 +1,87 @@
+package idiotaxa.server.blob;
+
+import idiotaxa.server.IdiotaxaProperties;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** Local copies of blobs, by content hash, up to a size; the longest unused go first. */
+@Component
+public class BlobFiles {
+  private final BlobStore blobs;
+  private final Path folder;
+  private final long limitBytes;
+  private final Clock clock;
+
+  public BlobFiles(BlobStore blobs, IdiotaxaProperties properties, Clock clock)
+      throws IOException {
+    this.blobs = blobs;
+    this.clock = clock;
+    folder = Files.createDirectories(properties.cacheFolder());
+    limitBytes = properties.cacheLimit().toBytes();
+  }
+
+  /** A local file with the blob's bytes; may be deleted once it was long unused. */
+  public Path file(long blobId) {
+    BlobStore.BlobInfo info = blobs.get(blobId);
+    Path file = folder.resolve(info.sha256());
+    try {
+      if (!Files.exists(file)) {
+        fetch(blobId, file);
+        trim();
+      }
+      Files.setLastModifiedTime(file, FileTime.from(clock.instant()));
+      return file;
+    } catch (IOException e) {
+      throw new UncheckedIOException("the local copies in " + folder + " cannot be written", e);
+    }
+  }
+
+  private void fetch(long blobId, Path file) throws IOException {
+    Path partial = Files.createTempFile(folder, "part", null);
+    try {
+      try (OutputStream out = Files.newOutputStream(partial)) {
+        blobs.copyTo(blobId, out);
+      }
+      Files.move(partial, file, StandardCopyOption.ATOMIC_MOVE);
+    } finally {
+      Files.deleteIfExists(partial);
+    }
+  }
+
+  private void trim() throws IOException {
+    List<Path> files;
+    try (Stream<Path> listing = Files.list(folder)) {
+      files = listing.sorted(Comparator.comparing(BlobFiles::lastUsed).reversed()).toList();
+    }
+    long sum = 0;
+    for (Path file : files) {
+      sum += Files.size(file);
+      if (sum > limitBytes) {
+        Files.deleteIfExists(file);
+      }
+    }
+  }
+
+  private static FileTime lastUsed(Path file) {
+    try {
+      return Files.getLastModifiedTime(file);
+    } catch (IOException e) {
+      return FileTime.fromMillis(0);
+    }
+  }
+
+  /** A place for files under way, on the same disk. */
+  public Path temporary(String suffix) throws IOException {
+    return Files.createTempFile(folder, "work", suffix);
+  }
+}

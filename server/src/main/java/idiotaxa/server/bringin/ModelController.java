@@ -1,0 +1,143 @@
+package idiotaxa.server.bringin;
+
+import idiotaxa.server.web.Created;
+import idiotaxa.core.align.Alignment;
+import idiotaxa.core.align.AlignmentCheck;
+import idiotaxa.core.image.PngWriter;
+import idiotaxa.core.mesh.PartEdit;
+import idiotaxa.core.unwrap.UnwrapSettings;
+import idiotaxa.core.work.Parallel;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Parts, UVs and alignment of one revision. */
+@RestController
+@RequestMapping("/api/revisions/{id}")
+class ModelController {
+  private final ModelService models;
+  private final LayoutService layouts;
+
+  ModelController(ModelService models, LayoutService layouts) {
+    this.models = models;
+    this.layouts = layouts;
+  }
+
+  /**
+   * @param kind {@code rename}, {@code split} or {@code merge}
+   * @param parts indices
+   * @param word new name, or {@code pieces}, {@code materials}, {@code islands} to split by
+   */
+  record NewPartEdit(String kind, int[] parts, String word) {}
+
+  /** Absent values: 2048 px and 4 px. */
+  record NewLayout(Integer sizePx, Integer marginPx) {}
+
+  @PostMapping("/part-edits")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void edit(@PathVariable("id") long id, @RequestBody NewPartEdit edit) {
+    PartEdit.Kind kind = PartEdit.Kind.valueOf(edit.kind().toUpperCase(Locale.ROOT));
+    models.editParts(id, new PartEdit(kind, edit.parts(), edit.word()));
+  }
+
+  /** Takes the last one back. */
+  @DeleteMapping("/part-edits/last")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeBack(@PathVariable("id") long id) {
+    models.takeBackEdit(id);
+  }
+
+  @PostMapping("/layouts")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Created layOut(@PathVariable("id") long id, @RequestBody NewLayout layout) {
+    UnwrapSettings settings =
+        new UnwrapSettings(
+            layout.sizePx() == null ? 2048 : layout.sizePx(),
+            layout.marginPx() == null ? 4 : layout.marginPx());
+    return new Created(layouts.start(id, settings));
+  }
+
+  @PostMapping("/layouts/{layoutId}/cancel")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void cancel(@PathVariable("layoutId") long layoutId) {
+    layouts.cancel(layoutId);
+  }
+
+  /** Back to the UVs of the file. */
+  @DeleteMapping("/layout")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void dropLayout(@PathVariable("id") long id) {
+    models.dropLayout(id);
+  }
+
+  /**
+   * @param size side of the sheets, px
+   */
+  @GetMapping("/overlaps")
+  List<ModelService.SheetOverlaps> overlaps(
+      @PathVariable("id") long id,
+      @RequestParam(name = "size", defaultValue = "1024") int size) {
+    return models.overlaps(id, size);
+  }
+
+  /** Where the overlaps of a sheet are, to be laid over it. */
+  @GetMapping("/overlaps/{sheet}.png")
+  ResponseEntity<byte[]> overlapImage(
+      @PathVariable("id") long id,
+      @PathVariable("sheet") String sheet,
+      @RequestParam(name = "size", defaultValue = "1024") int size)
+      throws IOException {
+    ByteArrayOutputStream png = new ByteArrayOutputStream();
+    PngWriter.write(models.overlapImage(id, sheet, size), Parallel.cores(), png);
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(png.toByteArray());
+  }
+
+  /** Takes a source off the desk. */
+  @PostMapping("/set-aside")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setAside(@PathVariable("id") long id) {
+    models.setAside(id);
+  }
+
+  /** How a source lies to the current target, and what would bring it there. */
+  /**
+   * The directions in which a bake's rays leave the model, by which its cage is drawn: three
+   * little-endian floats a vertex, unit length.
+   */
+  @GetMapping("/directions")
+  ResponseEntity<byte[]> directions(@PathVariable("id") long id) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(models.directions(id));
+  }
+
+  @GetMapping("/alignment")
+  AlignmentCheck.Result checkAlignment(@PathVariable("id") long id) {
+    return models.checkAlignment(id);
+  }
+
+  @PutMapping("/alignment")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void align(@PathVariable("id") long id, @RequestBody Alignment alignment) {
+    models.align(id, alignment);
+  }
+}

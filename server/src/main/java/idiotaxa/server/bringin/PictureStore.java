@@ -1,0 +1,80 @@
+package idiotaxa.server.bringin;
+
+import static idiotaxa.server.db.Tables.REFERENCE_PICTURE;
+
+import idiotaxa.server.db.tables.records.ReferencePictureRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** Reference pictures of assets. */
+@Repository
+public class PictureStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public PictureStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** Place of the upper left corner and width, as shares of the stage. */
+  public record PictureRow(
+      long id, long assetId, String name, String mediaType, long blobId, Place place) {}
+
+  /** Shares of the stage's width, height and width. */
+  public record Place(double x, double y, double width) {}
+
+  public long create(long assetId, String name, String mediaType, long blobId, Place place) {
+    return db.insertInto(REFERENCE_PICTURE)
+        .set(REFERENCE_PICTURE.ASSET_ID, assetId)
+        .set(REFERENCE_PICTURE.NAME, name)
+        .set(REFERENCE_PICTURE.MEDIA_TYPE, mediaType)
+        .set(REFERENCE_PICTURE.BLOB_ID, blobId)
+        .set(REFERENCE_PICTURE.PLACE_X, place.x())
+        .set(REFERENCE_PICTURE.PLACE_Y, place.y())
+        .set(REFERENCE_PICTURE.WIDTH, place.width())
+        .set(REFERENCE_PICTURE.CREATED_AT, LocalDateTime.now(clock))
+        .returning(REFERENCE_PICTURE.ID)
+        .fetchSingle(REFERENCE_PICTURE.ID);
+  }
+
+  public List<PictureRow> list(long assetId) {
+    return db.selectFrom(REFERENCE_PICTURE)
+        .where(REFERENCE_PICTURE.ASSET_ID.eq(assetId))
+        .orderBy(REFERENCE_PICTURE.ID)
+        .fetch(PictureStore::row);
+  }
+
+  public Optional<PictureRow> find(long id) {
+    return db.selectFrom(REFERENCE_PICTURE)
+        .where(REFERENCE_PICTURE.ID.eq(id))
+        .fetchOptional(PictureStore::row);
+  }
+
+  public void move(long id, Place place) {
+    db.update(REFERENCE_PICTURE)
+        .set(REFERENCE_PICTURE.PLACE_X, place.x())
+        .set(REFERENCE_PICTURE.PLACE_Y, place.y())
+        .set(REFERENCE_PICTURE.WIDTH, place.width())
+        .where(REFERENCE_PICTURE.ID.eq(id))
+        .execute();
+  }
+
+  public void delete(long id) {
+    db.deleteFrom(REFERENCE_PICTURE).where(REFERENCE_PICTURE.ID.eq(id)).execute();
+  }
+
+  private static PictureRow row(ReferencePictureRecord r) {
+    return new PictureRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getName(),
+        r.getMediaType(),
+        r.getBlobId(),
+        new Place(r.getPlaceX(), r.getPlaceY(), r.getWidth()));
+  }
+}

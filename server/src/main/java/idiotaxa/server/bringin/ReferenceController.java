@@ -1,0 +1,74 @@
+package idiotaxa.server.bringin;
+
+import idiotaxa.server.web.Created;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Reference pictures of an asset. */
+@RestController
+@RequestMapping("/api")
+class ReferenceController {
+  private final ReferenceService references;
+
+  ReferenceController(ReferenceService references) {
+    this.references = references;
+  }
+
+  /** Shares of the stage: upper left corner and width. */
+  record Place(Double x, Double y, Double width) {}
+
+  @PostMapping("/assets/{assetId}/pictures")
+  @ResponseStatus(HttpStatus.CREATED)
+  Created pin(
+      @PathVariable("assetId") long assetId, @RequestParam("file") MultipartFile upload)
+      throws IOException {
+    Path file = Files.createTempFile("idiotaxa-picture", null);
+    try {
+      upload.transferTo(file);
+      return new Created(
+          references.pin(assetId, Uploads.plainName(upload), file));
+    } finally {
+      Files.deleteIfExists(file);
+    }
+  }
+
+  @GetMapping("/pictures/{id}")
+  ResponseEntity<Resource> content(@PathVariable("id") long id) {
+    ReferenceService.Content content = references.content(id);
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(content.mediaType()))
+        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        .body(new FileSystemResource(content.file()));
+  }
+
+  @PatchMapping("/pictures/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void move(@PathVariable("id") long id, @RequestBody Place place) {
+    references.move(id, place.x(), place.y(), place.width());
+  }
+
+  @DeleteMapping("/pictures/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void unpin(@PathVariable("id") long id) {
+    references.unpin(id);
+  }
+}

@@ -1,0 +1,105 @@
+package idiotaxa.server.bringin;
+
+import idiotaxa.server.asset.HiddenFaceService;
+import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.job.JobKind;
+import idiotaxa.server.job.JobStore;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Models and reference pictures as scripts and pages see them. */
+@Component
+public class RevisionViews {
+  private final RevisionStore revisions;
+  private final HiddenFaceService hidden;
+  private final LayoutStore layouts;
+  private final PictureStore pictures;
+  private final JobStore jobs;
+  private final JsonMapper json;
+
+  RevisionViews(
+      RevisionStore revisions,
+      HiddenFaceService hidden,
+      LayoutStore layouts,
+      PictureStore pictures,
+      JobStore jobs,
+      JsonMapper json) {
+    this.revisions = revisions;
+    this.hidden = hidden;
+    this.layouts = layouts;
+    this.pictures = pictures;
+    this.jobs = jobs;
+    this.json = json;
+  }
+
+  /** A revision; the inspection is null until its files are read. */
+  public record RevisionView(
+      long id,
+      String role,
+      String label,
+      String fileName,
+      String state,
+      String problem,
+      double claimedShare,
+      boolean isCurrent,
+      int partEdits,
+      JsonNode alignment,
+      int geometryVersion,
+      boolean hasLayout,
+      boolean isHiddenKnown,
+      LayoutView layout,
+      JsonNode inspection) {}
+
+  /** The automatic UV layout asked for last; coverage and share 0 … 1. */
+  public record LayoutView(
+      long id,
+      String state,
+      String doing,
+      double share,
+      String problem,
+      int charts,
+      double coverage) {}
+
+  /** A reference picture; place of its upper left corner and width as shares of the stage. */
+  public record PictureView(long id, String name, double x, double y, double width) {}
+
+  /** In order of import. */
+  public List<RevisionView> list(long assetId) {
+    Set<Long> hiddenKnown = hidden.knownOf(assetId);
+    return revisions.list(assetId).stream().map(r -> view(r, hiddenKnown)).toList();
+  }
+
+  public List<PictureView> pictures(long assetId) {
+    return pictures.list(assetId).stream()
+        .map(p -> new PictureView(p.id(), p.name(), p.place().x(), p.place().y(), p.place().width()))
+        .toList();
+  }
+
+  private RevisionView view(RevisionStore.RevisionRow r, Set<Long> hiddenKnown) {
+    return new RevisionView(
+        r.id(),
+        r.role(),
+        r.label(),
+        r.fileName(),
+        r.state(),
+        r.problem(),
+        r.claimedShare(),
+        r.isCurrent(),
+        r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
+        r.alignment() == null ? null : json.readTree(r.alignment()),
+        r.geometryVersion(),
+        r.uvBlobId() != null,
+        hiddenKnown.contains(r.id()),
+        layouts.findNewest(r.id()).map(this::layout).orElse(null),
+        r.inspection() == null ? null : json.readTree(r.inspection()));
+  }
+
+  private LayoutView layout(LayoutStore.LayoutRow l) {
+    JobStore.JobRow job = jobs.get(JobKind.LAY_OUT, l.id());
+    return new LayoutView(
+        l.id(), job.state(), job.doing(), job.share(), job.problem(), l.chartCount(), l.coverage());
+  }
+}

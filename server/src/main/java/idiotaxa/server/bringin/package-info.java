@@ -1,0 +1,2 @@
+/** The Bring in station: uploads, reading, parts, layouts, alignment, reference pictures. */
+package idiotaxa.server.bringin;

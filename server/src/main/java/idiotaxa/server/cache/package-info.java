@@ -1,0 +1,2 @@
+/** Results that are dear to compute. */
+package idiotaxa.server.cache;

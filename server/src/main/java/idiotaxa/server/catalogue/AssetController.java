@@ -1,0 +1,52 @@
+package idiotaxa.server.catalogue;
+
+import idiotaxa.server.asset.SheetPlans;
+import idiotaxa.server.web.Created;
+import idiotaxa.core.raster.SheetPlan;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Assets as a whole. */
+@RestController
+@RequestMapping("/api/assets")
+public class AssetController {
+  private final AssetService assets;
+  private final SheetPlans plans;
+
+  AssetController(AssetService assets, SheetPlans plans) {
+    this.assets = assets;
+    this.plans = plans;
+  }
+
+  record NewAsset(String name) {}
+
+  @GetMapping
+  List<AssetViews.Asset> list() {
+    return assets.list();
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  Created create(@RequestBody NewAsset asset) {
+    return new Created(assets.create(asset.name()));
+  }
+
+  @GetMapping("/{id}")
+  AssetViews.Asset get(@PathVariable("id") long id) {
+    return assets.get(id);
+  }
+
+  @PutMapping("/{id}/sheet-plan")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void setSheetPlan(@PathVariable("id") long id, @RequestBody SheetPlan plan) {
+    plans.set(id, plan);
+  }
+}

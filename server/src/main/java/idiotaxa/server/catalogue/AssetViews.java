@@ -1,0 +1,79 @@
+package idiotaxa.server.catalogue;
+
+import idiotaxa.server.asset.AssetStore;
+import idiotaxa.server.bake.BakeViews;
+import idiotaxa.server.bringin.RevisionViews;
+import idiotaxa.server.group.GroupViews;
+import idiotaxa.server.handoff.HandoffViews;
+import idiotaxa.server.journal.JournalStore;
+import idiotaxa.server.palette.PaletteService;
+import java.time.LocalDateTime;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The state of an asset in one piece, as scripts and pages see it. */
+@Component
+public class AssetViews {
+  private final RevisionViews revisions;
+  private final GroupViews groups;
+  private final JournalStore journal;
+  private final BakeViews bakes;
+  private final HandoffViews handoffs;
+  private final PaletteService palettes;
+  private final JsonMapper json;
+
+  AssetViews(
+      RevisionViews revisions,
+      GroupViews groups,
+      JournalStore journal,
+      BakeViews bakes,
+      HandoffViews handoffs,
+      PaletteService palettes,
+      JsonMapper json) {
+    this.revisions = revisions;
+    this.groups = groups;
+    this.journal = journal;
+    this.bakes = bakes;
+    this.handoffs = handoffs;
+    this.palettes = palettes;
+    this.json = json;
+  }
+
+  /** An asset with everything that belongs to it; the palette is null when it uses none. */
+  public record Asset(
+      long id,
+      String name,
+      int journalPosition,
+      JsonNode sheetPlan,
+      PaletteService.PaletteName palette,
+      List<RevisionViews.PictureView> pictures,
+      List<RevisionViews.RevisionView> revisions,
+      List<GroupViews.GroupView> groups,
+      List<HistoryEntry> history,
+      List<BakeViews.BakeView> bakes,
+      List<HandoffViews.HandoffView> handoffs) {}
+
+  /** A step that can be undone. */
+  public record HistoryEntry(
+      long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
+
+  Asset of(AssetStore.AssetRow asset) {
+    long id = asset.id();
+    return new Asset(
+        id,
+        asset.name(),
+        asset.journalPosition(),
+        asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
+        asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
+        revisions.pictures(id),
+        revisions.list(id),
+        groups.list(id),
+        journal.words(id).stream()
+            .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
+            .toList(),
+        bakes.list(id),
+        handoffs.list(id));
+  }
+}

@@ -1,0 +1,2 @@
+/** Groups of an asset; beneath the stations. */
+package idiotaxa.server.group;

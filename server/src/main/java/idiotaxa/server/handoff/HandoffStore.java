@@ -1,0 +1,106 @@
+package idiotaxa.server.handoff;
+
+import idiotaxa.server.web.NotFoundException;
+import static idiotaxa.server.db.Tables.HANDOFF;
+import static idiotaxa.server.db.Tables.STORED_BLOB;
+
+import idiotaxa.server.db.tables.records.HandoffRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.jooq.SelectOnConditionStep;
+import org.springframework.stereotype.Repository;
+
+/** Hand-offs: packages that were made, and what the receiver said of them. */
+@Repository
+public class HandoffStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  public HandoffStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param contents JSON
+   * @param blobId the package, null until it is made
+   * @param bytes size of the package, null until it is made
+   * @param sha256 of the package, null until it is made
+   * @param receipt JSON, null until the receiver answered
+   */
+  public record HandoffRow(
+      long id,
+      long assetId,
+      long bakeId,
+      String fileName,
+      String contents,
+      Long blobId,
+      Long bytes,
+      String sha256,
+      String receipt,
+      LocalDateTime createdAt) {}
+
+  public long create(long assetId, long bakeId, String fileName, String contents) {
+    return db.insertInto(HANDOFF)
+        .set(HANDOFF.ASSET_ID, assetId)
+        .set(HANDOFF.BAKE_ID, bakeId)
+        .set(HANDOFF.FILE_NAME, fileName)
+        .set(HANDOFF.CONTENTS, contents)
+        .set(HANDOFF.CREATED_AT, LocalDateTime.now(clock))
+        .returning(HANDOFF.ID)
+        .fetchSingle(HANDOFF.ID);
+  }
+
+  public Optional<HandoffRow> find(long id) {
+    return rows().where(HANDOFF.ID.eq(id)).fetchOptional(HandoffStore::row);
+  }
+
+  /**
+   * @throws NotFoundException when there is no such hand-off
+   */
+  public HandoffRow get(long id) {
+    return find(id).orElseThrow(() -> new NotFoundException("hand-off", id));
+  }
+
+  /** Newest first. */
+  public List<HandoffRow> list(long assetId) {
+    return rows()
+        .where(HANDOFF.ASSET_ID.eq(assetId))
+        .orderBy(HANDOFF.ID.desc())
+        .fetch(HandoffStore::row);
+  }
+
+  public void setPackage(long id, long blobId) {
+    db.update(HANDOFF).set(HANDOFF.BLOB_ID, blobId).where(HANDOFF.ID.eq(id)).execute();
+  }
+
+  public void setReceipt(long id, String receipt) {
+    db.update(HANDOFF).set(HANDOFF.RECEIPT, receipt).where(HANDOFF.ID.eq(id)).execute();
+  }
+
+  private SelectOnConditionStep<Record> rows() {
+    return db.select(HANDOFF.asterisk(), STORED_BLOB.BYTE_COUNT, STORED_BLOB.SHA256)
+        .from(HANDOFF)
+        .leftJoin(STORED_BLOB)
+        .on(STORED_BLOB.ID.eq(HANDOFF.BLOB_ID));
+  }
+
+  private static HandoffRow row(Record row) {
+    HandoffRecord r = row.into(HANDOFF);
+    return new HandoffRow(
+        r.getId(),
+        r.getAssetId(),
+        r.getBakeId(),
+        r.getFileName(),
+        r.getContents(),
+        r.getBlobId(),
+        row.get(STORED_BLOB.BYTE_COUNT),
+        row.get(STORED_BLOB.SHA256),
+        r.getReceipt(),
+        r.getCreatedAt());
+  }
+}

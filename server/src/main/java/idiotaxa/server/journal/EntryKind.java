@@ -1,0 +1,21 @@
+package idiotaxa.server.journal;
+
+import java.util.Locale;
+
+/** What an entry of the journal does. */
+public enum EntryKind {
+  /** Puts faces into drawers; holds a {@link ClaimSet}. */
+  HAND,
+  /** Replaces the rules of a revision; holds them all, in their order, as JSON. */
+  RULES,
+  /** Empties one group into another, on every revision; holds a {@link GroupMerge}. */
+  MERGE;
+
+  String word() {
+    return name().toLowerCase(Locale.ROOT);
+  }
+
+  boolean is(String word) {
+    return word().equals(word);
+  }
+}

@@ -1,0 +1,216 @@
+package idiotaxa.server.journal;
+
+import idiotaxa.core.claim.ClaimLayers;
+import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.claim.RuleFaces;
+import idiotaxa.core.group.Group;
+import idiotaxa.server.asset.CachedMesh;
+import idiotaxa.server.asset.MeshCache;
+import idiotaxa.server.cache.RecentResults;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.SplittableRandom;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * What the journal makes of the faces of a revision, as of any of its entries. A state is named by its
+ * last entry, and kept by the entries that made it, so that a wrong one cannot stay.
+ */
+@Component
+public class FaceGroups {
+  /** States of hand claims that are kept; each has three numbers a face. */
+  private static final int KEPT_STATES = 6;
+
+  private static final int KEPT_RULES = 64;
+
+  private final JournalStore journal;
+  private final MeshCache meshes;
+  private final JsonMapper json;
+
+  private final RecentResults<StateKey, ClaimLayers> handClaims = new RecentResults<>(KEPT_STATES);
+
+  private final RecentResults<RuleKey, BitSet> reached = new RecentResults<>(KEPT_RULES);
+
+  /**
+   * @param chain mixed from the numbers of all entries, in their order
+   */
+  private record StateKey(long revisionId, int entries, long chain) {}
+
+  private record RuleKey(CachedMesh mesh, ClaimRule.Kind kind, String word, int face) {}
+
+  public FaceGroups(JournalStore journal, MeshCache meshes, JsonMapper json) {
+    this.journal = journal;
+    this.meshes = meshes;
+    this.json = json;
+  }
+
+  /**
+   * The rules of a revision.
+   *
+   * @param version names this state of the list, 0 when there never was a rule
+   */
+  public record Rules(long version, List<ClaimRule> list) {}
+
+  /**
+   * Every face with the claim that holds it.
+   *
+   * @param groupIds identity of the group, 0 for unclaimed
+   * @param rule index of the rule, {@link #BY_HAND} or {@link #BY_NOTHING}
+   */
+  public record Held(int[] groupIds, int[] rule, List<ClaimRule> rules) {
+    public static final int BY_NOTHING = -1;
+    public static final int BY_HAND = -2;
+  }
+
+  /** Identity of the group of every face; 0 is unclaimed. */
+  public int[] ids(long assetId, long revisionId, long lastEntryId) {
+    return held(assetId, revisionId, lastEntryId).groupIds();
+  }
+
+  /** The same with what holds each face. */
+  public Held held(long assetId, long revisionId, long lastEntryId) {
+    List<JournalStore.EntryHead> entries = journal.inForce(assetId, revisionId, lastEntryId);
+    ClaimLayers layers = handClaims(revisionId, entries).copy();
+    List<ClaimRule> rules = rules(entries).list();
+    int[] by = new int[meshes.get(revisionId).mesh().faceCount()];
+    Arrays.setAll(by, f -> layers.isByHand(f) ? Held.BY_HAND : Held.BY_NOTHING);
+    for (int r = 0; r < rules.size(); r++) {
+      ClaimRule rule = rules.get(r);
+      BitSet reached = reachedBy(revisionId, rule);
+      for (int f = reached.nextSetBit(0); f >= 0; f = reached.nextSetBit(f + 1)) {
+        if (layers.claimByRule(f, rule.group(), rule.since()) && by[f] != Held.BY_HAND) {
+          by[f] = r;
+        }
+      }
+    }
+    return new Held(layers.groups(), by, rules);
+  }
+
+  public Rules rulesAt(long assetId, long revisionId, long lastEntryId) {
+    return rules(journal.inForce(assetId, revisionId, lastEntryId));
+  }
+
+  /** The faces that a rule reached, whatever other claims say. */
+  public BitSet reachedBy(long revisionId, ClaimRule rule) {
+    CachedMesh cached = meshes.get(revisionId);
+    return reached.get(
+        new RuleKey(cached, rule.kind(), rule.word(), rule.face()),
+        key -> new RuleFaces(cached.mesh(), cached.pieces(), cached::alike).of(rule));
+  }
+
+  private Rules rules(List<JournalStore.EntryHead> entries) {
+    long version = 0;
+    List<ClaimRule> rules = List.of();
+    for (JournalStore.EntryHead entry : lastRulesOn(entries)) {
+      version = entry.id();
+      if (EntryKind.RULES.is(entry.kind())) {
+        rules = List.of(json.readValue(journal.claims(entry.id()), ClaimRule[].class));
+      } else {
+        rules = merged(rules, GroupMerge.unpack(journal.claims(entry.id())));
+      }
+    }
+    return new Rules(version, rules);
+  }
+
+  /** The last list of rules with the merges behind it. */
+  private static List<JournalStore.EntryHead> lastRulesOn(List<JournalStore.EntryHead> entries) {
+    List<JournalStore.EntryHead> out = new ArrayList<>();
+    for (JournalStore.EntryHead entry : entries) {
+      if (EntryKind.RULES.is(entry.kind())) {
+        out.clear();
+        out.add(entry);
+      } else if (EntryKind.MERGE.is(entry.kind())) {
+        out.add(entry);
+      }
+    }
+    return out;
+  }
+
+  private static List<ClaimRule> merged(List<ClaimRule> rules, GroupMerge merge) {
+    List<ClaimRule> out = new ArrayList<>();
+    for (ClaimRule rule : rules) {
+      if (rule.group() != merge.from()) {
+        out.add(rule);
+      } else if (merge.into() != ClaimSet.UNCLAIMED) {
+        out.add(rule.into(Math.toIntExact(merge.into())));
+      }
+    }
+    return out;
+  }
+
+  /** Not to be changed, because it is kept. */
+  private ClaimLayers handClaims(long revisionId, List<JournalStore.EntryHead> all) {
+    List<JournalStore.EntryHead> entries =
+        all.stream().filter(e -> !EntryKind.RULES.is(e.kind())).toList();
+    StateKey[] keys = keys(revisionId, entries);
+    int known = entries.size();
+    ClaimLayers layers = null;
+    while (layers == null && known > 0) {
+      layers = handClaims.find(keys[known]).orElse(null);
+      known -= layers == null ? 1 : 0;
+    }
+    if (layers != null && known == entries.size()) {
+      return layers;
+    }
+    layers =
+        layers == null
+            ? new ClaimLayers(meshes.get(revisionId).mesh().faceCount())
+            : layers.copy();
+    for (JournalStore.EntryHead entry : entries.subList(known, entries.size())) {
+      apply(entry, layers);
+    }
+    if (!entries.isEmpty()) {
+      keepOnceCommitted(keys[entries.size()], layers);
+    }
+    return layers;
+  }
+
+  /** The state after every number of entries. */
+  private static StateKey[] keys(long revisionId, List<JournalStore.EntryHead> entries) {
+    StateKey[] keys = new StateKey[entries.size() + 1];
+    long chain = 0;
+    keys[0] = new StateKey(revisionId, 0, chain);
+    for (int i = 0; i < entries.size(); i++) {
+      chain = new SplittableRandom(31 * chain + entries.get(i).id()).nextLong();
+      keys[i + 1] = new StateKey(revisionId, i + 1, chain);
+    }
+    return keys;
+  }
+
+  /** What a transaction that may still be rolled back has seen is not for others. */
+  private void keepOnceCommitted(StateKey key, ClaimLayers layers) {
+    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+      handClaims.put(key, layers);
+      return;
+    }
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            handClaims.put(key, layers);
+          }
+        });
+  }
+
+  private void apply(JournalStore.EntryHead entry, ClaimLayers layers) {
+    byte[] packed = journal.claims(entry.id());
+    if (EntryKind.MERGE.is(entry.kind())) {
+      GroupMerge merge = GroupMerge.unpack(packed);
+      layers.merge(
+          Math.toIntExact(merge.from()), Math.toIntExact(merge.into()), entry.ordinal());
+      return;
+    }
+    ClaimSet.unpack(packed)
+        .facesOfGroup()
+        .forEach(
+            (id, faces) -> {
+              int group = id == ClaimSet.UNCLAIMED ? Group.UNCLAIMED : Math.toIntExact(id);
+              faces.forEach((int f) -> layers.claimByHand(f, group, entry.ordinal()));
+            });
+  }
+}

@@ -1,0 +1,132 @@
+package idiotaxa.server.journal;
+
+import idiotaxa.core.group.Group;
+import idiotaxa.server.asset.AssetStore;
+import idiotaxa.server.asset.HiddenFaceService;
+import idiotaxa.server.asset.MeshCache;
+import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.web.NotFoundException;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The journal's end and its cursor: what is done, undone and redone. */
+@Service
+public class Journal {
+  private static final int MAX_WORDS = 300;
+
+  private final AssetStore assets;
+  private final RevisionStore revisions;
+  private final JournalStore entries;
+  private final FaceGroups faceGroups;
+  private final MeshCache meshes;
+  private final HiddenFaceService hidden;
+
+  public Journal(
+      AssetStore assets,
+      RevisionStore revisions,
+      JournalStore entries,
+      FaceGroups faceGroups,
+      MeshCache meshes,
+      HiddenFaceService hidden) {
+    this.assets = assets;
+    this.revisions = revisions;
+    this.entries = entries;
+    this.faceGroups = faceGroups;
+    this.meshes = meshes;
+    this.hidden = hidden;
+  }
+
+  /**
+   * Where the journal stands after a change.
+   *
+   * @param entryId the entry that was done last, 0 for none
+   * @param claimedShare of the visible surface of the revision that was changed last, 0 … 1
+   */
+  public record State(int position, long entryId, int length, double claimedShare) {}
+
+  /** Holds the asset until the transaction ends, so that changes come one after another. */
+  public JournalStore.Cursor lock(long assetId) {
+    assets.lock(assetId);
+    return entries.cursor(assetId);
+  }
+
+  /** The last entry that is in force, 0 for none. */
+  public long lastEntry(long assetId) {
+    return entries.cursor(assetId).entryId();
+  }
+
+  /**
+   * Adds an entry behind the present position; entries that were undone are dropped.
+   *
+   * @param revisionId null for all of the asset
+   */
+  @Transactional
+  public State append(long assetId, Long revisionId, EntryKind kind, String words, byte[] claims) {
+    int ordinal = lock(assetId).position() + 1;
+    String shortWords = words.substring(0, Math.min(MAX_WORDS, words.length()));
+    entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims);
+    return moveTo(assetId, ordinal, ordinal, ordinal);
+  }
+
+  /**
+   * @param steps negative to undo, positive to redo; stops at either end
+   */
+  @Transactional
+  public State step(long assetId, int steps) {
+    int position = lock(assetId).position();
+    long wanted = Math.max(0, Math.min(entries.length(assetId), (long) position + steps));
+    int to = (int) wanted;
+    return moveTo(assetId, to, Math.min(position, to) + 1, Math.max(position, to));
+  }
+
+  /** Moves the cursor and counts anew what the entries from first to last touch. */
+  private State moveTo(long assetId, int position, int first, int last) {
+    assets.setJournalPosition(assetId, position);
+    long entryId = entries.cursor(assetId).entryId();
+    double share = 0;
+    for (long revisionId : touched(assetId, first, last)) {
+      share = countAnew(assetId, revisionId, entryId);
+    }
+    return new State(position, entryId, entries.length(assetId), share);
+  }
+
+  private Set<Long> touched(long assetId, int first, int last) {
+    Set<Long> out = new HashSet<>();
+    for (JournalStore.EntryHead entry : entries.between(assetId, first, last)) {
+      if (entry.revisionId() != null) {
+        out.add(entry.revisionId());
+      } else {
+        revisions.list(assetId).stream()
+            .filter(r -> r.state().equals(RevisionStore.READY))
+            .forEach(r -> out.add(r.id()));
+      }
+    }
+    return out;
+  }
+
+  /** Brings the share of a revision up to date. */
+  @Transactional
+  public void countAnew(long assetId, long revisionId) {
+    countAnew(assetId, revisionId, lock(assetId).entryId());
+  }
+
+  /** Keeps and returns the share of a revision's visible surface that is claimed, 0 … 1. */
+  private double countAnew(long assetId, long revisionId, long lastEntryId) {
+    int[] ids = faceGroups.ids(assetId, revisionId, lastEntryId);
+    double[] areas = meshes.get(revisionId).areas();
+    BitSet unseen = hidden.of(revisionId);
+    double all = 0;
+    double claimed = 0;
+    for (int f = 0; f < ids.length; f++) {
+      double area = unseen.get(f) ? 0 : areas[f];
+      all += area;
+      claimed += ids[f] == Group.UNCLAIMED ? 0 : area;
+    }
+    double share = all == 0 ? 0 : claimed / all;
+    revisions.setClaimedShare(revisionId, share);
+    return share;
+  }
+}

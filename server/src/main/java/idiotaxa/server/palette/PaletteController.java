@@ -1,0 +1,153 @@
+package idiotaxa.server.palette;
+
+import idiotaxa.server.web.Created;
+import idiotaxa.core.file.FileNames;
+import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.PaletteCheck;
+import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.group.PaletteTable;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.server.palette.PaletteService.WantedGroup;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Palettes, their files, and which asset uses which. */
+@RestController
+class PaletteController {
+  private final PaletteService palettes;
+  private final PaletteUse use;
+
+  PaletteController(PaletteService palettes, PaletteUse use) {
+    this.palettes = palettes;
+    this.use = use;
+  }
+
+  /**
+   * @param fromAsset an asset whose groups it begins with and that uses it; absent for an empty one
+   */
+  record NewPalette(String name, Long fromAsset) {}
+
+  /**
+   * @param version of the palette that was changed
+   */
+  record WrittenPalette(int version, String name, List<WantedGroup> groups) {}
+
+  record Judged(List<WantedGroup> groups) {}
+
+  /** Another colour for one group. */
+  record Move(int number, String color) {}
+
+  /** See {@link PaletteCheck.Result}; colours as #RRGGBB. */
+  record Judgement(
+      double separation,
+      double blendClearance,
+      List<PaletteCheck.Pair> pairs,
+      List<PaletteCheck.Triple> triples,
+      List<Move> moves,
+      double separationAfter,
+      double blendClearanceAfter) {}
+
+  /**
+   * @param paletteId null for none
+   */
+  record ChosenPalette(Long paletteId) {}
+
+  @GetMapping("/api/palettes")
+  List<PaletteService.PaletteView> list() {
+    return palettes.list();
+  }
+
+  @GetMapping("/api/palettes/{id}")
+  PaletteService.PaletteView get(@PathVariable("id") long id) {
+    return palettes.get(id);
+  }
+
+  @PostMapping("/api/palettes")
+  @ResponseStatus(HttpStatus.CREATED)
+  Created create(@RequestBody NewPalette palette) {
+    return new Created(
+        palette.fromAsset() == null
+            ? palettes.create(new Palette(palette.name(), List.of()))
+            : palettes.createFrom(palette.fromAsset(), palette.name()));
+  }
+
+  /** The text of a palette file becomes a palette. */
+  @PostMapping("/api/palettes/file")
+  @ResponseStatus(HttpStatus.CREATED)
+  Created read(@RequestBody String file) {
+    return new Created(palettes.create(PaletteFile.read(file)));
+  }
+
+  @GetMapping("/api/palettes/{id}/file.json")
+  ResponseEntity<String> file(@PathVariable("id") long id) {
+    Palette palette = palettes.palette(id);
+    return download(palette, ".json", MediaType.APPLICATION_JSON, PaletteFile.write(palette));
+  }
+
+  /** The same as a table for people. */
+  @GetMapping("/api/palettes/{id}/file.csv")
+  ResponseEntity<String> table(@PathVariable("id") long id) {
+    Palette palette = palettes.palette(id);
+    MediaType csv = MediaType.parseMediaType("text/csv;charset=UTF-8");
+    return download(palette, ".csv", csv, PaletteTable.write(palette));
+  }
+
+  private static ResponseEntity<String> download(
+      Palette palette, String ending, MediaType type, String text) {
+    String name = FileNames.clean(palette.name()) + ending;
+    return ResponseEntity.ok()
+        .contentType(type)
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+        .body(text);
+  }
+
+  @PutMapping("/api/palettes/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(@PathVariable("id") long id, @RequestBody WrittenPalette palette) {
+    palettes.change(id, palette.version(), palette.name(), palette.groups());
+  }
+
+  @DeleteMapping("/api/palettes/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void delete(@PathVariable("id") long id) {
+    palettes.delete(id);
+  }
+
+  /** Judges colours without keeping them. */
+  @PostMapping("/api/palettes/check")
+  Judgement check(@RequestBody Judged judged) {
+    PaletteCheck.Result result = palettes.check(judged.groups());
+    return new Judgement(
+        result.quality().separation(),
+        result.quality().blendClearance(),
+        result.pairs(),
+        result.triples(),
+        result.moves().stream().map(m -> new Move(m.number(), Rgb.toHex(m.color()))).toList(),
+        result.after().separation(),
+        result.after().blendClearance());
+  }
+
+  /** New colours for the groups whose colours are not locked, by number. */
+  @PostMapping("/api/palettes/colors")
+  Map<Integer, String> proposeColors(@RequestBody Judged judged) {
+    return palettes.proposeColors(judged.groups());
+  }
+
+  @PutMapping("/api/assets/{assetId}/palette")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void choose(@PathVariable("assetId") long assetId, @RequestBody ChosenPalette chosen) {
+    use.choose(assetId, chosen.paletteId());
+  }
+}

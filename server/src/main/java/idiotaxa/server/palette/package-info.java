@@ -1,0 +1,2 @@
+/** Palettes shared by assets. */
+package idiotaxa.server.palette;

@@ -1,2 +1,0 @@
-/** Keeps foreign hosts and foreign pages away from the loopback application. */
-package idiotaxa.server.security;

@@ -1,8 +1,0 @@
-package idiotaxa.server.service;
-
-/** Something that was asked for does not exist. */
-public final class NotFoundException extends RuntimeException {
-  public NotFoundException(String what, long id) {
-    super("There is no " + what + " with number " + id + ".");
-  }
-}

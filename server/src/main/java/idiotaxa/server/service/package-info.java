@@ -1,2 +1,0 @@
-/** What the application can do, in transactions. */
-package idiotaxa.server.service;

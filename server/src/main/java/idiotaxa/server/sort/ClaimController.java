@@ -1,0 +1,175 @@
+package idiotaxa.server.sort;
+
+import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.core.origin.GroupProposal;
+import idiotaxa.server.group.GroupService;
+import idiotaxa.server.journal.Journal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Claims on one revision: by hand, by rules, by proposals. */
+@RestController
+@RequestMapping("/api/assets/{assetId}/revisions/{id}")
+class ClaimController {
+  private final ClaimService claims;
+  private final RuleService rules;
+  private final ProposalService proposals;
+  private final GroupSplitService splits;
+  private final GroupService groups;
+
+  ClaimController(
+      ClaimService claims,
+      RuleService rules,
+      ProposalService proposals,
+      GroupSplitService splits,
+      GroupService groups) {
+    this.claims = claims;
+    this.rules = rules;
+    this.proposals = proposals;
+    this.splits = splits;
+    this.groups = groups;
+  }
+
+  /**
+   * @param groupId 0 for the unclaimed drawer
+   * @param faceRanges pairs of first and one past the last face
+   */
+  record NewClaim(Long groupId, int[] faceRanges) {}
+
+  /**
+   * @param kind {@code part}, {@code material}, {@code color} or {@code alike}
+   * @param face of the piece for {@code alike}, absent otherwise
+   * @param since absent for a new rule
+   */
+  record WrittenRule(String kind, String word, Integer face, int groupId, Integer since) {
+    ClaimRule read() {
+      ClaimRule.Kind read;
+      try {
+        read = ClaimRule.Kind.valueOf(String.valueOf(kind).toUpperCase(Locale.ROOT));
+      } catch (IllegalArgumentException e) {
+        throw new IllegalArgumentException(
+            "A rule looks at part, material, color or alike, not at " + kind + ".", e);
+      }
+      return new ClaimRule(
+          read, word, face == null ? -1 : face, groupId, since == null ? 0 : since);
+    }
+  }
+
+  /**
+   * @param version of the list that was changed
+   */
+  record WrittenRules(long version, List<WrittenRule> rules) {}
+
+  /** A proposed group; area in square metres. */
+  record ProposedGroup(int number, String name, String color, boolean isNew, double area) {}
+
+  /**
+   * @param tolerance 8-bit RGB distance within which vertex colours are one, absent for the usual one
+   * @param without numbers of proposed groups that are not wanted
+   */
+  record KeptProposal(Double tolerance, Set<Integer> without) {}
+
+  @PostMapping("/claims")
+  Journal.State claim(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody NewClaim claim) {
+    return claims.claim(
+        assetId, id, claim.groupId() == null ? 0 : claim.groupId(), claim.faceRanges());
+  }
+
+  /**
+   * @param groupId the group to divide
+   */
+  record Split(long groupId) {}
+
+  /** Gives every piece of a group its own group; alike pieces stay together. */
+  @PostMapping("/split")
+  Journal.State split(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody Split split) {
+    return splits.split(assetId, id, split.groupId());
+  }
+
+  @GetMapping("/rules")
+  RuleService.RuleList rules(@PathVariable("assetId") long assetId, @PathVariable("id") long id) {
+    return rules.list(assetId, id);
+  }
+
+  /** Replaces all rules; one step to undo. */
+  @PutMapping("/rules")
+  Journal.State keepRules(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody WrittenRules written) {
+    List<ClaimRule> list = written.rules().stream().map(WrittenRule::read).toList();
+    return rules.keep(assetId, id, written.version(), list);
+  }
+
+  /** What a rule would reach, without keeping it. */
+  @PostMapping("/rules/preview")
+  RuleService.Preview preview(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody WrittenRule rule) {
+    return rules.preview(assetId, id, rule.read());
+  }
+
+  /** Why faces are in a drawer. */
+  @GetMapping("/reasons")
+  List<RuleService.Reason> reasons(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestParam("group") long groupId) {
+    return rules.reasons(assetId, id, groupId);
+  }
+
+  /** What would be made, without making it. */
+  @GetMapping("/proposal")
+  List<ProposedGroup> proposal(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestParam("from") String from,
+      @RequestParam(name = "tolerance", required = false) Double tolerance) {
+    GroupProposal proposal = proposals.propose(id, from, tolerance);
+    List<Integer> present = groups.numbers(assetId);
+    List<ProposedGroup> out = new ArrayList<>();
+    for (int g = 0; g < proposal.groups().size(); g++) {
+      Group group = proposal.groups().get(g);
+      if (proposal.areas()[g] > 0) {
+        out.add(
+            new ProposedGroup(
+                group.number(),
+                group.name(),
+                Rgb.toHex(group.color()),
+                !present.contains(group.number()),
+                proposal.areas()[g]));
+      }
+    }
+    return out;
+  }
+
+  @PostMapping("/proposal")
+  Journal.State keepProposal(
+      @PathVariable("id") long id,
+      @RequestParam("from") String from,
+      @RequestBody(required = false) KeptProposal kept) {
+    return kept == null
+        ? proposals.keep(id, from, null, Set.of())
+        : proposals.keep(
+            id, from, kept.tolerance(), kept.without() == null ? Set.of() : kept.without());
+  }
+}

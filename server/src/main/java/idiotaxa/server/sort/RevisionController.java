@@ -1,0 +1,130 @@
+package idiotaxa.server.sort;
+
+import idiotaxa.server.group.GroupService;
+import idiotaxa.server.asset.MeshCache;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.time.Duration;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Geometry, pictures and picks of one revision. */
+@RestController
+@RequestMapping("/api/assets/{assetId}/revisions/{id}")
+class RevisionController {
+  private final MeshCache meshes;
+  private final GroupService groups;
+  private final PickService picks;
+  private final PictureService pictures;
+
+  RevisionController(
+      MeshCache meshes, GroupService groups, PickService picks, PictureService pictures) {
+    this.meshes = meshes;
+    this.groups = groups;
+    this.picks = picks;
+    this.pictures = pictures;
+  }
+
+  /**
+   * @param faceRanges pairs of first and one past the last face
+   */
+  record FaceSelection(int[] faceRanges) {}
+
+  /**
+   * Geometry for the stage, see {@link GeometryBuffer}.
+   *
+   * @param version asked for by its number, so that the answer never changes
+   */
+  @GetMapping("/geometry")
+  ResponseEntity<byte[]> geometry(
+      @PathVariable("id") long id,
+      @RequestParam(name = "version", required = false) Integer version) {
+    CacheControl caching =
+        version == null ? CacheControl.noStore() : CacheControl.maxAge(Duration.ofDays(30)).cachePrivate();
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(caching)
+        .body(GeometryBuffer.of(meshes.get(id)));
+  }
+
+  /** Group number of every face, unsigned 16-bit little endian. */
+  @GetMapping("/face-groups")
+  ResponseEntity<byte[]> faceGroups(
+      @PathVariable("assetId") long assetId, @PathVariable("id") long id) {
+    int[] numbers = groups.faceNumbers(assetId, id);
+    ByteBuffer bytes = ByteBuffer.allocate(2 * numbers.length).order(ByteOrder.LITTLE_ENDIAN);
+    for (int number : numbers) {
+      bytes.putShort((short) number);
+    }
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(bytes.array());
+  }
+
+  /**
+   * A small picture as the model is sorted now.
+   *
+   * @param width pixels
+   * @param height pixels
+   */
+  @GetMapping("/picture.png")
+  ResponseEntity<byte[]> picture(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestParam(name = "width", defaultValue = "480") int width,
+      @RequestParam(name = "height", defaultValue = "360") int height)
+      throws IOException {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.noStore())
+        .body(pictures.png(assetId, id, width, height));
+  }
+
+  /** A small picture of one piece by itself. */
+  @GetMapping("/pieces/{piece}.png")
+  ResponseEntity<byte[]> piecePicture(
+      @PathVariable("id") long id,
+      @PathVariable("piece") int piece,
+      @RequestParam(name = "size", defaultValue = "96") int size)
+      throws IOException {
+    return ResponseEntity.ok()
+        .contentType(MediaType.IMAGE_PNG)
+        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        .body(pictures.piecePng(id, piece, size));
+  }
+
+  /**
+   * A label of every face, signed 32-bit little endian, −1 for none.
+   *
+   * @param angle for flat patches, degrees
+   */
+  @GetMapping("/labels/{kind}")
+  ResponseEntity<byte[]> labels(
+      @PathVariable("id") long id,
+      @PathVariable("kind") String kind,
+      @RequestParam(name = "angle", defaultValue = "20") double angle) {
+    int[] labels = picks.labels(id, kind, angle);
+    ByteBuffer bytes = ByteBuffer.allocate(4 * labels.length).order(ByteOrder.LITTLE_ENDIAN);
+    bytes.asIntBuffer().put(labels);
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(bytes.array());
+  }
+
+  /** Faces that follow from a pick by the model's shape. */
+  @PostMapping("/picks")
+  FaceSelection pick(@PathVariable("id") long id, @RequestBody PickService.Request request) {
+    return new FaceSelection(picks.pick(id, request));
+  }
+}

@@ -1,0 +1,2 @@
+/** The Sort station: claims, rules, proposals, picks, pictures. */
+package idiotaxa.server.sort;

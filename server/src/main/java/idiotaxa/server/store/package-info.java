@@ -1,2 +1,0 @@
-/** All SQL, through jOOQ. */
-package idiotaxa.server.store;

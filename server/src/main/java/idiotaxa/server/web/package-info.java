@@ -1,0 +1,2 @@
+/** What all of HTTP shares: errors, headers, the pages themselves. */
+package idiotaxa.server.web;

@@ -1,0 +1,120 @@
+package idiotaxa.server.bake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import idiotaxa.server.TestModels;
+import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.RunningApplication;
+import idiotaxa.server.running.WorkerProcess;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Workers in processes of their own, on the same database. */
+class WorkerTest {
+  private static final int SIZE = 2048;
+
+  private final RunningApplication application = RunningApplication.empty();
+  private final ApiClient api = new ApiClient(application);
+  private final List<WorkerProcess> workers = new ArrayList<>();
+  private long asset;
+
+  @BeforeEach
+  void bringInTwoSheetsWithASource() {
+    asset = api.createAsset("Two piers");
+    long target = api.bringIn(asset, "target", TestModels.twoQuads()).get("id").asLong();
+    api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
+    api.bringIn(asset, "source", TestModels.twoQuads());
+    api.send("PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
+    // From here on only the workers take jobs.
+    application.bean(Scheduler.class).pause();
+  }
+
+  @AfterEach
+  void giveTheJobsBack() {
+    workers.forEach(WorkerProcess::close);
+    application.bean(Scheduler.class).resume();
+  }
+
+  private void startWorker() {
+    workers.add(WorkerProcess.start());
+  }
+
+  private JsonNode sheets(JsonNode state) {
+    return state.get("bakes").get(0).get("sheets");
+  }
+
+  private boolean areAll(JsonNode state, String wanted) {
+    for (JsonNode sheet : sheets(state)) {
+      if (!sheet.get("state").asString().equals(wanted)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  @Test
+  void twoWorkersBakeTwoSheetsAtOnceAndOneTakesOverFromAKilledOne() throws IOException {
+    startWorker();
+    startWorker();
+    long bake =
+        api.post(
+                "/api/assets/" + asset + "/bakes",
+                """
+                {"origin": "materials", "isFromSource": true, "size": %d, "samples": 16,
+                 "isExact": true, "padding": 0, "reachOutward": 0.1, "reachInward": 0.1,
+                 "pairing": "all"}
+                """
+                    .formatted(SIZE))
+            .get("id")
+            .asLong();
+    JsonNode atOnce =
+        api.waitFor(asset, state -> areAll(state, "running") && hasShare(state));
+    assertThat(sheets(atOnce)).hasSize(2);
+    workers.get(0).kill();
+    JsonNode after = api.json("/api/assets/" + asset);
+    assertThat(workers.get(1).isAlive()).isTrue();
+    assertThat(sheets(after).get(0).get("result").isNull() || sheets(after).get(1).get("result").isNull())
+        .as("one sheet at least was under way when its worker was killed")
+        .isTrue();
+    JsonNode done = api.waitFor(asset, state -> areAll(state, "done"));
+    for (JsonNode sheet : sheets(done)) {
+      JsonNode report = sheet.get("result").get("report");
+      assertThat(report.get("covered").asLong()).isEqualTo((long) SIZE * SIZE / 2);
+      assertThat(report.get("missed").asLong()).isZero();
+      checkHalf(bake, sheet.get("name").asString());
+    }
+  }
+
+  private boolean hasShare(JsonNode state) {
+    for (JsonNode sheet : sheets(state)) {
+      if (sheet.get("share").asDouble() < 0.02) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Each sheet has one quad, in its own half, in its own group. */
+  private void checkHalf(long bake, String sheet) throws IOException {
+    BufferedImage index =
+        ImageIO.read(
+            new ByteArrayInputStream(
+                api.bytes("/api/bakes/" + bake + "/sheets/" + sheet + "/index.png")));
+    boolean isLeft = sheet.equals("oak");
+    for (int x = 0; x < SIZE; x++) {
+      boolean isInside = isLeft == x < SIZE / 2;
+      assertThat(index.getRaster().getSample(x, 1400, 0))
+          .as("%s, column %d", sheet, x)
+          .isEqualTo(isInside ? isLeft ? 1 : 2 : 0);
+    }
+  }
+}

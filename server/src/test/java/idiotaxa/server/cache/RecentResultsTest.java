@@ -1,0 +1,97 @@
+package idiotaxa.server.cache;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
+import org.junit.jupiter.api.Test;
+
+class RecentResultsTest {
+  private final RecentResults<String, Integer> results = new RecentResults<>(2);
+  private final AtomicInteger computed = new AtomicInteger();
+
+  private int count(String key) {
+    computed.incrementAndGet();
+    return key.length();
+  }
+
+  @Test
+  void theOnesAskedForLastAreKept() {
+    results.get("a", this::count);
+    results.get("bb", this::count);
+    results.get("a", this::count);
+    results.get("ccc", this::count);
+    assertThat(computed).hasValue(3);
+    assertThat(results.find("bb")).isEmpty();
+    assertThat(results.find("a")).contains(1);
+  }
+
+  /** Asks on a thread of its own. */
+  private CompletableFuture<Integer> ask(String key, Function<String, Integer> compute) {
+    return CompletableFuture.supplyAsync(
+        () -> results.get(key, compute), task -> new Thread(task).start());
+  }
+
+  @Test
+  void manyThatAskAtOnceWaitForOne() throws InterruptedException {
+    Gate gate = new Gate();
+    CompletableFuture<Integer> first =
+        ask(
+            "slow",
+            key -> {
+              gate.pass();
+              return count(key);
+            });
+    gate.waitForSomebody();
+    CompletableFuture<Integer> second = ask("slow", this::count);
+    assertThat(results.find("slow")).isEmpty();
+    assertThat(results.get("other", this::count)).isEqualTo(5);
+    gate.open();
+    assertThat(first.join()).isEqualTo(4);
+    assertThat(second.join()).isEqualTo(4);
+    assertThat(computed).hasValue(2);
+  }
+
+  @Test
+  void aFailureIsNotKeptAndWhoWaitedBeginsAnew() throws InterruptedException {
+    Gate gate = new Gate();
+    CompletableFuture<Integer> cancelled =
+        ask(
+            "hull",
+            key -> {
+              gate.pass();
+              throw new IllegalStateException("cancelled");
+            });
+    gate.waitForSomebody();
+    CompletableFuture<Integer> waiting = ask("hull", this::count);
+    gate.open();
+    assertThatThrownBy(cancelled::join).hasMessageContaining("cancelled");
+    assertThat(waiting.join()).isEqualTo(4);
+  }
+
+  /** Holds up who passes until it is opened. */
+  private static final class Gate {
+    private final CountDownLatch somebody = new CountDownLatch(1);
+    private final CountDownLatch opened = new CountDownLatch(1);
+
+    void pass() {
+      somebody.countDown();
+      try {
+        opened.await();
+      } catch (InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+
+    void waitForSomebody() throws InterruptedException {
+      somebody.await();
+    }
+
+    void open() {
+      opened.countDown();
+    }
+  }
+}

@@ -144,7 +144,7 @@ export const api = {
     send<ReachSurvey>('POST', `/api/assets/${assetId}/preflight/reach`, settings),
   /** Direction of a bake's rays at every vertex, three numbers each. */
   directions: async (revisionId: number) => new Float32Array(await getBytes(`/api/revisions/${revisionId}/directions`)),
-  sourceColorsUrl: (bakeId: number, sheet: string) =>
+  ownColorsUrl: (bakeId: number, sheet: string) =>
     `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/own-colors.png`,
   problems: (bakeId: number) => getJson<SheetProblems[]>(`/api/bakes/${bakeId}/problems`),
   cancelBake: (id: number) => send<void>('POST', `/api/bakes/${id}/cancel`),

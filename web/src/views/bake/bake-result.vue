@@ -113,7 +113,7 @@ function idMapUrl(bake: Bake): string {
 const { image, problem: imageProblem } = useMapImage(() => (isDone.value && sheet.value ? idMapUrl(props.bake) : null))
 const { image: compared } = useMapImage(() => {
   if (!isDone.value || comparison.value === 'nothing') return null
-  if (comparison.value === 'source') return api.sourceColorsUrl(props.bake.id, sheet.value)
+  if (comparison.value === 'source') return api.ownColorsUrl(props.bake.id, sheet.value)
   return previous.value ? idMapUrl(previous.value) : null
 })
 const waiting = computed(() => {

@@ -1,6 +1,6 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
@@ -17,9 +17,10 @@ final class BorderPass {
   private final SheetSettings settings;
   private final char[] groups;
   private final CoverageBuilder coverage;
+  private final SampleCounts counts;
   private final boolean[] isMet;
   private final TexelVotes votes;
-  private final IntList near = new IntList();
+  private final IntArrayList near = new IntArrayList();
   /** Owner of every sample of the texel under way. */
   private final int[] owner;
 
@@ -30,6 +31,7 @@ final class BorderPass {
       SheetSettings settings,
       char[] groups,
       CoverageBuilder coverage,
+      SampleCounts counts,
       boolean[] isMet) {
     this.sampler = sampler;
     this.triangles = triangles;
@@ -37,6 +39,7 @@ final class BorderPass {
     this.settings = settings;
     this.groups = groups;
     this.coverage = coverage;
+    this.counts = counts;
     this.isMet = isMet;
     votes = new TexelVotes(settings.samples());
     owner = new int[settings.samples()];
@@ -63,9 +66,13 @@ final class BorderPass {
     int texel = y * settings.width() + x;
     int group = settings.isExact() ? IdReader.UNDECIDED : groupOfAll(x, y);
     if (group >= 0 && readSample(first, x, y) == group) {
+      if (groups[texel] == SheetMaps.UNCOVERED) {
+        counts.countTexel(sampler.partOf(owner[first]), group);
+      }
       groups[texel] = (char) group;
       return;
     }
+    boolean isNew = groups[texel] == SheetMaps.UNCOVERED;
     votes.clear();
     for (int s = first; s < owner.length; s++) {
       if (owner[s] >= 0) {
@@ -78,6 +85,10 @@ final class BorderPass {
       }
     }
     groups[texel] = votes.isMissed() ? SheetMaps.MISSED : (char) votes.winner();
+    if (isNew) {
+      counts.countTexel(
+          sampler.partOf(owner[first]), votes.isMissed() ? IdReader.MISSED : votes.winner());
+    }
     if (votes.size() > 1) {
       coverage.add(tile, texel, votes);
     }

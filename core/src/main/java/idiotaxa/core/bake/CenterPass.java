@@ -1,7 +1,9 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
+import java.util.Arrays;
 
 /**
  * Reads the groups at the texel centres of a tile. Squares in which all that rays can meet is of one
@@ -24,9 +26,12 @@ final class CenterPass {
   private final boolean isExact;
   private final SampleCounts counts;
   private final DecidedSquares decided;
-  private final IntList missed = new IntList();
-  private final IntList fallback = new IntList();
-  private final IntList conflicting = new IntList();
+  private final Misses misses = new Misses();
+  private final IntArrayList conflicting = new IntArrayList();
+  /** A bit a texel of the tile, a word a row. */
+  private final long[] isOverlap = new long[TileBins.SIDE];
+
+  private final long[] isConflict = new long[TileBins.SIDE];
   private final int[] ownersOfSquare = new int[MAX_OWNERS];
 
   /**
@@ -51,17 +56,12 @@ final class CenterPass {
   }
 
   /** Texels of all tiles so far whose own ray missed. */
-  IntList missed() {
-    return missed;
+  Misses misses() {
+    return misses;
   }
 
-  /** Those of {@link #missed} that took the closest point. */
-  IntList fallback() {
-    return fallback;
-  }
-
-  /** Texels of all tiles so far whose owners differ; a texel may occur several times. */
-  IntList conflicting() {
+  /** Texels of all tiles so far whose owners differ, each once. */
+  IntArrayList conflicting() {
     return conflicting;
   }
 
@@ -144,7 +144,7 @@ final class CenterPass {
         int owner = owners.at(tx, ty);
         if (owner != TileOwners.NOBODY) {
           groups[ty * width + tx] = (char) group;
-          counts.countCenter(sampler.partOf(owner), group);
+          counts.countTexel(sampler.partOf(owner), group);
         }
       }
     }
@@ -189,32 +189,31 @@ final class CenterPass {
         if (owner != TileOwners.NOBODY) {
           int read = sampler.readCenter(owner, tx, ty);
           groups[ty * width + tx] = SurfaceSampler.crisp(read);
-          counts.countCenter(sampler.partOf(owner), read);
-          if (!SurfaceSampler.isHit(read)) {
-            missed.add(ty * width + tx);
-          }
-          if (SurfaceSampler.isFallback(read)) {
-            fallback.add(ty * width + tx);
-          }
+          counts.countTexel(sampler.partOf(owner), read);
+          misses.add(ty * width + tx, read);
         }
       }
     }
   }
 
-  /** A second owner is a conflict when it would have given another group. */
+  /** A further owner is a conflict when it would have given another group. A texel counts once, however many further owners it has. */
   private void countOverlaps() {
-    IntList doubled = owners.doubled();
-    int last = -1;
+    IntArrayList doubled = owners.doubled();
+    Arrays.fill(isOverlap, 0);
+    Arrays.fill(isConflict, 0);
     for (int d = 0; d < doubled.size(); d += 2) {
       int texel = doubled.get(d);
       int owner = doubled.get(d + 1);
+      int row = texel / width - owners.fromY();
+      long bit = 1L << texel % width - owners.fromX();
+      counts.overlapping += (isOverlap[row] & bit) == 0 ? 1 : 0;
+      isOverlap[row] |= bit;
       int read = sampler.readCenter(owner, texel % width, texel / width);
-      boolean isConflict = SurfaceSampler.crisp(read) != groups[texel];
-      counts.countOverlap(sampler.partOf(owner), texel != last, isConflict);
-      if (isConflict) {
+      if (SurfaceSampler.crisp(read) != groups[texel] && (isConflict[row] & bit) == 0) {
+        isConflict[row] |= bit;
+        counts.countConflict(sampler.partOf(owner));
         conflicting.add(texel);
       }
-      last = texel;
     }
   }
 }

@@ -1,23 +1,23 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.map.Coverage;
 import java.util.Arrays;
 
 /** Collects shared texels tile by tile; tiles may be filled by different threads. */
 final class CoverageBuilder {
-  private final IntList[] ofTile;
+  private final IntArrayList[] ofTile;
 
   CoverageBuilder(int tiles) {
-    ofTile = new IntList[tiles];
+    ofTile = new IntArrayList[tiles];
   }
 
   /** Adds a texel with its votes: texel, number of groups, then group and share each. */
   void add(int tile, int texel, TexelVotes votes) {
     if (ofTile[tile] == null) {
-      ofTile[tile] = new IntList();
+      ofTile[tile] = new IntArrayList();
     }
-    IntList list = ofTile[tile];
+    IntArrayList list = ofTile[tile];
     int[] shares = votes.shares();
     list.add(texel);
     list.add(votes.size());
@@ -32,8 +32,8 @@ final class CoverageBuilder {
     Arrays.sort(keys);
     int[] texels = new int[keys.length];
     int[] start = new int[keys.length + 1];
-    IntList entries = new IntList(4 * keys.length);
-    IntList joined = join();
+    IntArrayList entries = new IntArrayList(4 * keys.length);
+    IntArrayList joined = join();
     for (int i = 0; i < keys.length; i++) {
       texels[i] = (int) (keys[i] >>> 32);
       int position = (int) keys[i];
@@ -52,9 +52,9 @@ final class CoverageBuilder {
     return new Coverage(texels, start, groups, shares);
   }
 
-  private IntList join() {
-    IntList joined = new IntList(1024);
-    for (IntList list : ofTile) {
+  private IntArrayList join() {
+    IntArrayList joined = new IntArrayList(1024);
+    for (IntArrayList list : ofTile) {
       if (list != null) {
         joined.addAll(list);
       }
@@ -65,7 +65,7 @@ final class CoverageBuilder {
   /** Texel in the upper half, position in the joined list in the lower. */
   private long[] keys() {
     int count = 0;
-    for (IntList list : ofTile) {
+    for (IntArrayList list : ofTile) {
       for (int i = 0; list != null && i < list.size(); i += 2 + 2 * list.get(i + 1)) {
         count++;
       }
@@ -73,7 +73,7 @@ final class CoverageBuilder {
     long[] keys = new long[count];
     int n = 0;
     int base = 0;
-    for (IntList list : ofTile) {
+    for (IntArrayList list : ofTile) {
       if (list == null) {
         continue;
       }

@@ -11,9 +11,12 @@ interface IdReader {
   /** Set on a group number that came from the closest point because the ray missed. */
   int FALLBACK = 1 << 20;
 
+  /** Set on a group number that came from a ray longer than the measured reach. */
+  int FARTHER = 1 << 21;
+
   /**
    * @param triangle of the target
-   * @return a group number, perhaps with {@link #FALLBACK}, or {@link #MISSED}
+   * @return a group number, perhaps with {@link #FALLBACK} or {@link #FARTHER}, or {@link #MISSED}
    */
   int groupAt(int triangle, double w0, double w1, double w2);
 

@@ -1,6 +1,6 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.UvTriangles;
@@ -39,40 +39,35 @@ final class MissFlood {
   }
 
   /**
-   * @param missed texels whose own ray missed; grows by those that are found
-   * @param fallback those of them that took the closest point; grows too
+   * @param misses texels whose own ray missed; grows by those that are found
    */
-  void spread(IntList missed, IntList fallback) {
+  void spread(Misses misses) {
+    IntArrayList missed = misses.texels;
     for (int i = 0; i < missed.size(); i++) {
       int x = missed.get(i) % settings.width();
       int y = missed.get(i) / settings.width();
       for (int ny = Math.max(0, y - 1); ny <= Math.min(settings.height() - 1, y + 1); ny++) {
         for (int nx = Math.max(0, x - 1); nx <= Math.min(settings.width() - 1, x + 1); nx++) {
-          if (decided.contains(nx, ny) && isMissed(nx, ny, fallback)) {
-            missed.add(ny * settings.width() + nx);
+          if (decided.contains(nx, ny)) {
+            read(nx, ny, misses);
           }
         }
       }
     }
   }
 
-  /** Reads a texel unless it was read before; whether its ray missed. */
-  private boolean isMissed(int x, int y, IntList fallback) {
+  /** Reads a texel unless it was read before. */
+  private void read(int x, int y, Misses misses) {
     int texel = y * settings.width() + x;
     if (groups[texel] == SheetMaps.UNCOVERED || isRead.get(texel)) {
-      return false;
+      return;
     }
     isRead.set(texel);
     int owner = bins.ownerOfCenter(triangles, x, y);
     int read = sampler.readCenter(owner, x, y);
     groups[texel] = SurfaceSampler.crisp(read);
-    if (SurfaceSampler.isHit(read)) {
-      return false;
+    if (misses.add(texel, read)) {
+      counts.countMiss(sampler.partOf(owner), read);
     }
-    if (SurfaceSampler.isFallback(read)) {
-      fallback.add(texel);
-    }
-    counts.countMiss(sampler.partOf(owner), read);
-    return true;
   }
 }

@@ -164,7 +164,7 @@ final class OwnColors {
       return material != Mesh.NO_MATERIAL
           && material < textures.size()
           && textures.get(material).isPresent()
-          && Float.isFinite(read.cornerUv()[2 * read.triangleCorner(triangle, 0)]);
+          && Float.isFinite(read.textureUv()[2 * read.triangleCorner(triangle, 0)]);
     }
 
     private int channel(int triangle, int corner, int shift) {

@@ -4,6 +4,7 @@ import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachMeasure;
@@ -12,7 +13,9 @@ import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.CancelledException;
 import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 
@@ -25,7 +28,8 @@ public final class PreparedBake {
   private final Mesh read;
   private final Supplier<IdReader> readers;
   private final Supplier<OwnColors.Finder> finders;
-  private final Reach reach;
+  private final Reaches reaches;
+  private final SurfaceGroups own;
   private final int maxGroup;
 
   private PreparedBake(
@@ -33,13 +37,15 @@ public final class PreparedBake {
       Mesh read,
       Supplier<IdReader> readers,
       Supplier<OwnColors.Finder> finders,
-      Reach reach,
+      Reaches reaches,
+      SurfaceGroups own,
       int maxGroup) {
     this.target = target;
     this.read = read;
     this.readers = readers;
     this.finders = finders;
-    this.reach = reach;
+    this.reaches = reaches;
+    this.own = own;
     this.maxGroup = maxGroup;
   }
 
@@ -51,6 +57,7 @@ public final class PreparedBake {
         () -> new SelfReader(reading.surface()),
         SelfFinder::new,
         null,
+        reading.surface(),
         maxGroup(reading));
   }
 
@@ -67,34 +74,50 @@ public final class PreparedBake {
       int threads,
       Progress progress) {
     progress.at("measuring the reach", 0);
-    Reach used =
-        plan.reach()
-            .orElseGet(
-                () -> new ReachMeasure(target, source, plan.pairing()).propose(threads));
+    Reaches reaches = reaches(target, source, plan, threads);
     progress.checkCancelled();
+    boolean isMeasured = plan.reach().isEmpty();
     SourceSetup setup =
         new SourceSetup(
             target,
-            source.bvh(),
+            source,
             reading.surface(),
-            new Reaches(used, plan.reachOfPart()),
+            reaches,
+            part -> isMeasured && !plan.reachOfPart().containsKey(part),
             plan.pairing());
     return new PreparedBake(
         target,
         source.mesh(),
         () -> new RayReader(setup),
         () -> new RayFinder(setup),
-        used,
+        reaches,
+        null,
         maxGroup(reading));
+  }
+
+  /** What was chosen, else what is measured, part by part. */
+  private static Reaches reaches(Mesh target, TracedSource source, RayPlan plan, int threads) {
+    if (plan.reach().isPresent()) {
+      return new Reaches(plan.reach().get(), plan.reachOfPart());
+    }
+    Reaches measured = new ReachMeasure(target, source, plan.pairing()).propose(threads);
+    Map<String, Reach> ofPart = new HashMap<>(measured.ofPart());
+    ofPart.putAll(plan.reachOfPart());
+    return new Reaches(measured.whole(), ofPart);
   }
 
   private static int maxGroup(OriginReading reading) {
     return reading.groups().stream().mapToInt(g -> g.number()).max().orElse(0);
   }
 
-  /** The reach in use; empty when nothing is traced. */
+  /** The reach of all parts that have none of their own; empty when nothing is traced. */
   public Optional<Reach> reach() {
-    return Optional.ofNullable(reach);
+    return reaches().map(Reaches::whole);
+  }
+
+  /** The reach of every part; empty when nothing is traced. */
+  public Optional<Reaches> reaches() {
+    return Optional.ofNullable(reaches);
   }
 
   /**
@@ -102,7 +125,7 @@ public final class PreparedBake {
    */
   public BakedSheet bake(Sheet sheet, SheetSettings settings, Progress progress) {
     long begin = System.nanoTime();
-    SheetBaker baker = new SheetBaker(target, sheet, settings, readers, progress);
+    SheetBaker baker = new SheetBaker(target, sheet, settings, readers, own, progress);
     SheetMaps maps = baker.bake();
     long millis = (System.nanoTime() - begin) / 1_000_000;
     return new BakedSheet(
@@ -116,7 +139,7 @@ public final class PreparedBake {
    * @param textures one a material of what is read; empty to see vertex colours or base colours
    * @throws CancelledException when the progress says so
    */
-  public int[] sourceColors(
+  public int[] ownColors(
       Sheet sheet,
       List<Optional<TextureImage>> textures,
       SheetSettings settings,
@@ -127,8 +150,10 @@ public final class PreparedBake {
   private SheetReport report(String name, SheetMaps maps, SheetBaker baker, long millis) {
     SampleCounts counts = baker.counts();
     List<SheetReport.PartReport> parts = new ArrayList<>();
+    long farther = 0;
     long fallback = 0;
     for (int p = 0; p < target.parts().size(); p++) {
+      farther += counts.fartherOfPart[p];
       fallback += counts.fallbackOfPart[p];
       if (counts.coveredOfPart[p] > 0) {
         parts.add(
@@ -136,6 +161,7 @@ public final class PreparedBake {
                 target.parts().get(p).name(),
                 counts.coveredOfPart[p],
                 counts.missedOfPart[p],
+                counts.fartherOfPart[p],
                 counts.fallbackOfPart[p],
                 counts.conflictsOfPart[p]));
       }
@@ -146,12 +172,14 @@ public final class PreparedBake {
         maps.height(),
         maps.countCovered(),
         maps.countMissed(),
+        farther,
         fallback,
         counts.overlapping,
         counts.conflicts,
         maps.texelsOfGroup(maxGroup),
         parts,
         baker.problems(),
+        baker.thinGroups(),
         counts.rays,
         millis);
   }

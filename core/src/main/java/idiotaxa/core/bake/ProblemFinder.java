@@ -1,6 +1,6 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.raster.TileBins;
@@ -34,20 +34,20 @@ final class ProblemFinder {
    * @return the largest first
    */
   List<ProblemRegion> regions(ProblemRegion.Kind kind, BitSet texels) {
-    List<IntList> found = new ArrayList<>();
+    List<IntArrayList> found = new ArrayList<>();
     BitSet left = (BitSet) texels.clone();
     for (int t = left.nextSetBit(0); t >= 0; t = left.nextSetBit(t + 1)) {
       found.add(grow(t, left));
     }
     return found.stream()
-        .sorted(Comparator.comparingInt((IntList region) -> -region.size()))
+        .sorted(Comparator.comparingInt((IntArrayList region) -> -region.size()))
         .limit(MOST)
         .map(region -> describe(kind, region))
         .toList();
   }
 
-  private IntList grow(int seed, BitSet left) {
-    IntList region = new IntList();
+  private IntArrayList grow(int seed, BitSet left) {
+    IntArrayList region = new IntArrayList();
     left.clear(seed);
     region.add(seed);
     for (int i = 0; i < region.size(); i++) {
@@ -66,7 +66,7 @@ final class ProblemFinder {
     return region;
   }
 
-  private ProblemRegion describe(ProblemRegion.Kind kind, IntList region) {
+  private ProblemRegion describe(ProblemRegion.Kind kind, IntArrayList region) {
     int minX = width;
     int minY = height;
     int maxX = 0;
@@ -84,7 +84,7 @@ final class ProblemFinder {
       sumY += y;
     }
     int middle = nearest(region, sumX / region.size(), sumY / region.size());
-    int owner = bins.ownerOfCenter(triangles, middle % width, middle / width);
+    int owner = bins.ownerWithin(triangles, middle % width, middle / width);
     double[] position = new double[3];
     double[] normal = new double[3];
     place(owner, middle, position, normal);
@@ -102,7 +102,7 @@ final class ProblemFinder {
         normal);
   }
 
-  private int nearest(IntList region, double x, double y) {
+  private int nearest(IntArrayList region, double x, double y) {
     int best = region.get(0);
     double bestSq = Double.POSITIVE_INFINITY;
     for (int i = 0; i < region.size(); i++) {

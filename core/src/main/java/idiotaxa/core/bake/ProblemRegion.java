@@ -32,7 +32,9 @@ public record ProblemRegion(
     MISSED,
     /** Owners of different groups. */
     CONFLICT,
-    /** The ray missed, the closest point was taken. */
+    /** A ray longer than the measured reach was needed. */
+    FARTHER,
+    /** Rays missed, the closest point was taken. */
     FALLBACK
   }
 }

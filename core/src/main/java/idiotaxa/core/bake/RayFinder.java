@@ -1,6 +1,7 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.trace.ClosestPointQuery;
 import idiotaxa.core.trace.RayQuery;
@@ -8,9 +9,13 @@ import idiotaxa.core.trace.RayQuery;
 /**
  * Finds the point of a source that belongs to a point of a target: a ray from P + d·outward along −d,
  * the outermost hit on a paired part wins; a miss falls back to the closest point within the larger
- * reach. Scratch and result of one thread.
+ * reach. Where the reach was measured, a miss is looked for along the direction without a limit first, and
+ * the closest point is taken however far it is. Scratch and result of one thread.
  */
 final class RayFinder implements OwnColors.Finder {
+  /** Cosine from which two surfaces face the same way. */
+  private static final double AGREEING = 0.2;
+
   private final SourceSetup setup;
   private final Mesh target;
   private final RayQuery rays;
@@ -21,7 +26,9 @@ final class RayFinder implements OwnColors.Finder {
   final double[] position = new double[3];
 
   final double[] normal = new double[3];
+  private final double[] found = new double[3];
   private boolean isFallback;
+  private boolean isFarther;
   private long rayCount;
 
   RayFinder(SourceSetup setup) {
@@ -41,15 +48,22 @@ final class RayFinder implements OwnColors.Finder {
     Reach reach = setup.reach(part);
     long[] allowed = setup.allowed(part);
     isFallback = false;
+    isFarther = false;
+    boolean isPatient = setup.isPatient(part);
     if (place(triangle, w0, w1, w2)) {
       aim(reach);
       rayCount++;
       if (rays.first(origin, direction, reach.outward() + reach.inward(), allowed)) {
         return true;
       }
+      if (isPatient && findFarther(allowed)) {
+        isFarther = true;
+        return true;
+      }
     }
     isFallback = true;
-    double farthest = Math.max(reach.outward(), reach.inward());
+    double farthest =
+        isPatient ? setup.farthest() : Math.max(reach.outward(), reach.inward());
     return points.find(position[0], position[1], position[2], farthest, allowed);
   }
 
@@ -76,6 +90,35 @@ final class RayFinder implements OwnColors.Finder {
     return length > 1e-9;
   }
 
+  /**
+   * Looks along the direction both ways without a limit. What lies nearer is taken if it is the surface
+   * that faces the same way.
+   */
+  private boolean findFarther(long[] allowed) {
+    double outward = distanceAlong(1, allowed);
+    double inward = distanceAlong(-1, allowed);
+    if (!(Math.min(outward, inward) < Double.POSITIVE_INFINITY)) {
+      return false;
+    }
+    if (outward <= inward) {
+      distanceAlong(1, allowed);
+    }
+    return TriangleGeometry.unitNormal(setup.source(), rays.triangle(), found)
+        && found[0] * normal[0] + found[1] * normal[1] + found[2] * normal[2] > AGREEING;
+  }
+
+  /** Metres to what lies on one side, infinite where there is nothing. */
+  private double distanceAlong(int side, long[] allowed) {
+    for (int axis = 0; axis < 3; axis++) {
+      origin[axis] = (float) position[axis];
+      direction[axis] = (float) (side * normal[axis]);
+    }
+    rayCount++;
+    return rays.first(origin, direction, setup.farthest(), allowed)
+        ? rays.distance()
+        : Double.POSITIVE_INFINITY;
+  }
+
   private void aim(Reach reach) {
     for (int axis = 0; axis < 3; axis++) {
       origin[axis] = (float) (position[axis] + normal[axis] * reach.outward());
@@ -83,7 +126,12 @@ final class RayFinder implements OwnColors.Finder {
     }
   }
 
-  /** Whether the closest point was taken because the ray missed. */
+  /** Whether a ray longer than the measured reach found it. */
+  boolean isFarther() {
+    return isFarther;
+  }
+
+  /** Whether the closest point was taken because rays missed. */
   boolean isFallback() {
     return isFallback;
   }

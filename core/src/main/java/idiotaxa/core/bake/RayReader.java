@@ -25,7 +25,7 @@ final class RayReader implements IdReader {
     double r0 = finder.weight0();
     double r1 = finder.weight1();
     int group = setup.surface().at(finder.triangle(), r0, r1, 1 - r0 - r1);
-    return finder.isFallback() ? FALLBACK | group : group;
+    return group | (finder.isFallback() ? FALLBACK : finder.isFarther() ? FARTHER : 0);
   }
 
   @Override

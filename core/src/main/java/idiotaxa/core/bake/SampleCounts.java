@@ -1,9 +1,10 @@
 package idiotaxa.core.bake;
 
-/** What was met at texel centres, by target part. One instance a thread, added up at the end. */
+/** What was met in texels, by target part. One instance a thread, added up at the end. */
 final class SampleCounts {
   final long[] coveredOfPart;
   final long[] missedOfPart;
+  final long[] fartherOfPart;
   final long[] fallbackOfPart;
   final long[] conflictsOfPart;
   long overlapping;
@@ -13,40 +14,37 @@ final class SampleCounts {
   SampleCounts(int parts) {
     coveredOfPart = new long[parts];
     missedOfPart = new long[parts];
+    fartherOfPart = new long[parts];
     fallbackOfPart = new long[parts];
     conflictsOfPart = new long[parts];
   }
 
-  void countCenter(int part, int read) {
+  void countTexel(int part, int read) {
     coveredOfPart[part]++;
     countMiss(part, read);
   }
 
-  /** Counts a texel as missed or fallback, if it is, that was counted as covered before. */
+  /** Counts a texel as missed, farther or fallback, if it is, that was counted as covered before. */
   void countMiss(int part, int read) {
     if (read == IdReader.MISSED) {
       missedOfPart[part]++;
     } else if ((read & IdReader.FALLBACK) != 0) {
       fallbackOfPart[part]++;
+    } else if ((read & IdReader.FARTHER) != 0) {
+      fartherOfPart[part]++;
     }
   }
 
-  /**
-   * @param isNewTexel false when a third or later owner of the same texel
-   */
-  void countOverlap(int part, boolean isNewTexel, boolean isConflict) {
-    if (isNewTexel) {
-      overlapping++;
-    }
-    if (isConflict) {
-      conflictsOfPart[part]++;
-      conflicts++;
-    }
+  /** Counts a texel whose owners differ, for the part of the one that lost. */
+  void countConflict(int part) {
+    conflictsOfPart[part]++;
+    conflicts++;
   }
 
   void add(SampleCounts other) {
     addAll(coveredOfPart, other.coveredOfPart);
     addAll(missedOfPart, other.missedOfPart);
+    addAll(fartherOfPart, other.fartherOfPart);
     addAll(fallbackOfPart, other.fallbackOfPart);
     addAll(conflictsOfPart, other.conflictsOfPart);
     overlapping += other.overlapping;

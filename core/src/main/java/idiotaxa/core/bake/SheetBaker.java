@@ -1,7 +1,9 @@
 package idiotaxa.core.bake;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.map.Coverage;
 import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.raster.EdgeWalk;
 import idiotaxa.core.raster.Sheet;
@@ -37,18 +39,24 @@ final class SheetBaker {
   private final CoverageBuilder coverage;
   private final DecidedSquares decided;
   private final Worker[] workers;
-  private IntList missed;
-  private IntList fallback;
+  private final SurfaceGroups own;
+  private final Misses misses = new Misses();
+  private List<Integer> thinGroups = List.of();
 
+  /**
+   * @param own the target's own surface, null when IDs are read from a source
+   */
   SheetBaker(
       Mesh mesh,
       Sheet sheet,
       SheetSettings settings,
       Supplier<IdReader> readers,
+      SurfaceGroups own,
       Progress progress) {
     this.mesh = mesh;
     this.settings = settings;
     this.readers = readers;
+    this.own = own;
     this.progress = progress;
     triangles = UvTriangles.of(mesh, sheet, settings.width(), settings.height());
     bins = new TileBins(triangles, settings.width(), settings.height());
@@ -67,7 +75,11 @@ final class SheetBaker {
       pass("sampling borders", CENTERS_SHARE, 1, (worker, tile) -> worker.borders.read(tile, marks));
     }
     rescueThinTriangles();
-    return new SheetMaps(settings.width(), settings.height(), groups, coverage.build());
+    Coverage shares = coverage.build();
+    thinGroups =
+        new ThinGroups(settings.width(), settings.height(), groups)
+            .rescue(shares, triangles, own);
+    return new SheetMaps(settings.width(), settings.height(), groups, shares);
   }
 
   /** Numbers of texels and rays; valid after {@link #bake}. */
@@ -110,17 +122,20 @@ final class SheetBaker {
   }
 
   private void spreadMisses() {
-    missed = gather(worker -> worker.centers.missed());
-    fallback = gather(worker -> worker.centers.fallback());
-    if (missed.size() > 0) {
+    for (Worker worker : workers) {
+      if (worker != null) {
+        misses.addAll(worker.centers.misses());
+      }
+    }
+    if (misses.texels.size() > 0) {
       Worker first = worker(0);
       new MissFlood(first.sampler, triangles, bins, settings, groups, decided, first.counts)
-          .spread(missed, fallback);
+          .spread(misses);
     }
   }
 
-  private IntList gather(Function<Worker, IntList> ofWorker) {
-    IntList all = new IntList();
+  private IntArrayList gather(Function<Worker, IntArrayList> ofWorker) {
+    IntArrayList all = new IntArrayList();
     for (Worker worker : workers) {
       if (worker != null) {
         all.addAll(ofWorker.apply(worker));
@@ -129,11 +144,18 @@ final class SheetBaker {
     return all;
   }
 
+  /** Groups that won no texel by majority; valid after {@link #bake}. */
+  List<Integer> thinGroups() {
+    return thinGroups;
+  }
+
   /** Where something is wrong; valid after {@link #bake}. */
   List<ProblemRegion> problems() {
-    BitSet gone = setOf(missed);
-    for (int t = gone.nextSetBit(0); t >= 0; t = gone.nextSetBit(t + 1)) {
-      gone.set(t, groups[t] == SheetMaps.MISSED);
+    BitSet gone = new BitSet();
+    for (int t = 0; t < groups.length; t++) {
+      if (groups[t] == SheetMaps.MISSED) {
+        gone.set(t);
+      }
     }
     BitSet conflicting = setOf(gather(worker -> worker.centers.conflicting()));
     ProblemFinder finder =
@@ -141,11 +163,12 @@ final class SheetBaker {
     List<ProblemRegion> found = new ArrayList<>();
     found.addAll(finder.regions(ProblemRegion.Kind.MISSED, gone));
     found.addAll(finder.regions(ProblemRegion.Kind.CONFLICT, conflicting));
-    found.addAll(finder.regions(ProblemRegion.Kind.FALLBACK, setOf(fallback)));
+    found.addAll(finder.regions(ProblemRegion.Kind.FARTHER, setOf(misses.farther)));
+    found.addAll(finder.regions(ProblemRegion.Kind.FALLBACK, setOf(misses.fallback)));
     return found;
   }
 
-  private static BitSet setOf(IntList texels) {
+  private static BitSet setOf(IntArrayList texels) {
     BitSet set = new BitSet();
     for (int i = 0; i < texels.size(); i++) {
       set.set(texels.get(i));
@@ -187,6 +210,9 @@ final class SheetBaker {
 
   private boolean[] metTriangles() {
     boolean[] isMet = new boolean[triangles.count()];
+    for (int i = 0; i < isMet.length; i++) {
+      isMet[i] = bins.isBuried(i);
+    }
     for (Worker worker : workers) {
       for (int i = 0; worker != null && i < isMet.length; i++) {
         isMet[i] |= worker.isMet[i];
@@ -225,7 +251,7 @@ final class SheetBaker {
         new CenterPass(
             sampler, owners, groups, settings.width(), settings.isExact(), counts, decided);
     private final BorderPass borders =
-        new BorderPass(sampler, triangles, bins, settings, groups, coverage, isMet);
+        new BorderPass(sampler, triangles, bins, settings, groups, coverage, counts, isMet);
 
     void readCenters(int tile) {
       owners.find(bins, tile, isMet);

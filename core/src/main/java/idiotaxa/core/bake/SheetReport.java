@@ -7,13 +7,15 @@ import java.util.List;
  *
  * @param covered texels on the target
  * @param missed texels whose samples all missed the source
- * @param fallback texel centres that took the closest point because the ray missed
+ * @param farther texel centres that a ray longer than the measured reach decided
+ * @param fallback texel centres that took the closest point because rays missed
  * @param overlapping texel centres with more than one owner
- * @param conflicts further owners of texel centres that would have given another group
+ * @param conflicts texel centres with owners of different groups
  * @param groupTexels texels by group number, 0 for unclaimed
- * @param parts per target part, counted at texel centres
+ * @param parts per target part
  * @param problems where something is wrong: missed, then conflicts, then fallback, the largest of each
  *     kind first
+ * @param thinGroups numbers of groups that won no texel by majority and took those that they cover most
  * @param rays sent
  * @param millis time for this sheet
  */
@@ -23,18 +25,25 @@ public record SheetReport(
     int height,
     long covered,
     long missed,
+    long farther,
     long fallback,
     long overlapping,
     long conflicts,
     long[] groupTexels,
     List<PartReport> parts,
     List<ProblemRegion> problems,
+    List<Integer> thinGroups,
     long rays,
     long millis) {
+  public SheetReport {
+    // Reports of earlier versions know no thin groups.
+    thinGroups = thinGroups == null ? List.of() : List.copyOf(thinGroups);
+  }
 
-  /** Counts at texel centres of one target part. */
+
+  /** Texels of one target part. */
   public record PartReport(
-      String part, long covered, long missed, long fallback, long conflicts) {}
+      String part, long covered, long missed, long farther, long fallback, long conflicts) {}
 
   /** The same with problems counted only, not located. */
   public SheetReport withoutProblems() {
@@ -44,12 +53,14 @@ public record SheetReport(
         height,
         covered,
         missed,
+        farther,
         fallback,
         overlapping,
         conflicts,
         groupTexels,
         parts,
         List.of(),
+        thinGroups,
         rays,
         millis);
   }

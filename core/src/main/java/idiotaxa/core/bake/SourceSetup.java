@@ -9,25 +9,45 @@ import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.NodeLabels;
+import idiotaxa.core.trace.TracedSource;
+import java.util.function.Predicate;
 
 /** What all threads of a bake from a source share. Immutable. */
 final class SourceSetup {
   private final Mesh target;
   private final SurfaceGroups surface;
+  private final Mesh source;
   private final Reach[] reachOfPart;
+  private final boolean[] isPatientOfPart;
+  private final double farthest;
   private final Pairing pairing;
   private final Weld weld;
   private final float[] directions;
   private final Bvh bvh;
   private final NodeLabels labels;
 
-  SourceSetup(Mesh target, Bvh bvh, SurfaceGroups surface, Reaches reaches, Pairing pairing) {
+  /**
+   * @param isMeasured whether a part's reach was measured: then what it misses is looked for farther away
+   */
+  SourceSetup(
+      Mesh target,
+      TracedSource traced,
+      SurfaceGroups surface,
+      Reaches reaches,
+      Predicate<String> isMeasured,
+      Pairing pairing) {
     this.target = target;
-    this.bvh = bvh;
+    source = traced.mesh();
+    bvh = traced.bvh();
     this.surface = surface;
     this.pairing = pairing;
     reachOfPart =
         target.parts().stream().map(part -> reaches.of(part.name())).toArray(Reach[]::new);
+    isPatientOfPart = new boolean[reachOfPart.length];
+    for (int p = 0; p < isPatientOfPart.length; p++) {
+      isPatientOfPart[p] = isMeasured.test(target.parts().get(p).name());
+    }
+    farthest = target.bounds().diagonalWith(source.bounds());
     weld = Weld.of(target);
     directions = SmoothNormals.of(target, weld);
     labels = NodeLabels.of(bvh, surface::label);
@@ -65,6 +85,20 @@ final class SourceSetup {
 
   Reach reach(int targetPart) {
     return reachOfPart[targetPart];
+  }
+
+  /** Whether what rays from a target part miss is looked for beyond its reach. */
+  boolean isPatient(int targetPart) {
+    return isPatientOfPart[targetPart];
+  }
+
+  /** Metres beyond which there is nothing of either model. */
+  double farthest() {
+    return farthest;
+  }
+
+  Mesh source() {
+    return source;
   }
 
   /** Source parts that rays from a target part may hit, as bits; null for all. */

@@ -34,9 +34,14 @@ final class SurfaceSampler {
     return read == IdReader.MISSED ? SheetMaps.MISSED : (char) (read & 0xFFFF);
   }
 
-  /** Whether a ray hit, rather than the closest point or nothing being taken. */
+  /** Whether a ray hit within the reach, rather than a longer one, the closest point or nothing being taken. */
   static boolean isHit(int read) {
-    return read >= 0 && (read & IdReader.FALLBACK) == 0;
+    return read >= 0 && (read & (IdReader.FALLBACK | IdReader.FARTHER)) == 0;
+  }
+
+  /** Whether a ray longer than the measured reach decided. */
+  static boolean isFarther(int read) {
+    return read >= 0 && (read & IdReader.FARTHER) != 0;
   }
 
   /** Whether the closest point was taken because the ray missed. */

@@ -1,12 +1,12 @@
 package idiotaxa.core.check;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 
 /** Faces that a finding is about: all are counted, the first thousand are kept to point at. */
 final class FacesFound {
   private static final int MAX_KEPT = 1000;
 
-  private final IntList kept = new IntList();
+  private final IntArrayList kept = new IntArrayList();
   private final long[] isIn;
   private long count;
 

@@ -1,6 +1,6 @@
 package idiotaxa.core.check;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
@@ -20,9 +20,9 @@ final class SeamCheck {
   private final EdgeMap edges;
   private final FaceLabels pieces;
   private final double cell;
-  private final Map<Long, IntList> clusterHeads = new HashMap<>();
+  private final Map<Long, IntArrayList> clusterHeads = new HashMap<>();
   private final Map<Integer, Integer> clusterOfPosition = new HashMap<>();
-  private final IntList headVertex = new IntList();
+  private final IntArrayList headVertex = new IntArrayList();
 
   SeamCheck(Mesh mesh, EdgeMap edges, FaceLabels pieces) {
     this.mesh = mesh;
@@ -87,7 +87,7 @@ final class SeamCheck {
     long y = (long) Math.floor(p[3 * vertex + 1] / cell);
     long z = (long) Math.floor(p[3 * vertex + 2] / cell);
     for (int i = 0; i < 27; i++) {
-      IntList heads = clusterHeads.get(key(x + i % 3 - 1, y + i / 3 % 3 - 1, z + i / 9 - 1));
+      IntArrayList heads = clusterHeads.get(key(x + i % 3 - 1, y + i / 3 % 3 - 1, z + i / 9 - 1));
       for (int h = 0; heads != null && h < heads.size(); h++) {
         if (isNear(headVertex.get(heads.get(h)), vertex)) {
           return heads.get(h);
@@ -96,7 +96,7 @@ final class SeamCheck {
     }
     int cluster = headVertex.size();
     headVertex.add(vertex);
-    clusterHeads.computeIfAbsent(key(x, y, z), k -> new IntList()).add(cluster);
+    clusterHeads.computeIfAbsent(key(x, y, z), k -> new IntArrayList()).add(cluster);
     return cluster;
   }
 

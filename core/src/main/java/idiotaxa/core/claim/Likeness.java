@@ -3,6 +3,7 @@ package idiotaxa.core.claim;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import org.apache.commons.text.similarity.LevenshteinDistance;
 
 /** How much names resemble each other, word by word. */
 public final class Likeness {
@@ -12,11 +13,15 @@ public final class Likeness {
   /** Shorter words resemble each other by chance. */
   private static final int LEAST_LETTERS = 4;
 
+  /** Nobody tells longer names apart by their ends. */
+  private static final int MOST_LETTERS = 200;
+
   private Likeness() {}
 
   /** Words of letters only, lower case. */
   public static List<String> words(String name) {
-    return Arrays.stream(name.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"))
+    String bounded = name.substring(0, Math.min(MOST_LETTERS, name.length()));
+    return Arrays.stream(bounded.toLowerCase(Locale.ROOT).split("[^\\p{L}]+"))
         .filter(w -> !w.isEmpty())
         .toList();
   }
@@ -43,23 +48,8 @@ public final class Likeness {
     if (Math.min(a.length(), b.length()) < LEAST_LETTERS) {
       return 0;
     }
-    double share = 1 - distance(a, b) / (double) longer;
-    return share >= 0.75 ? share : 0;
-  }
-
-  /** Levenshtein's edit distance (1966), two rows. */
-  private static int distance(String a, String b) {
-    int[] row = new int[b.length() + 1];
-    Arrays.setAll(row, j -> j);
-    for (int i = 1; i <= a.length(); i++) {
-      int diagonal = row[0];
-      row[0] = i;
-      for (int j = 1; j <= b.length(); j++) {
-        int replaced = diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-        diagonal = row[j];
-        row[j] = Math.min(replaced, 1 + Math.min(row[j], row[j - 1]));
-      }
-    }
-    return row[b.length()];
+    int most = longer / 4;
+    int distance = new LevenshteinDistance(most).apply(a, b);
+    return distance < 0 ? 0 : 1 - distance / (double) longer;
   }
 }

@@ -8,12 +8,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
 /**
- * The files of one upload, by plain name. Files refer to each other by these names only; nothing
- * outside the bundle can be opened through it.
+ * The files of one upload, by their paths inside of it. Files refer to each other relative to where they
+ * lie, or by a plain name that only one file has; nothing outside the bundle can be opened through it.
  */
 public final class FileBundle {
   private static final long MAX_BYTES = Integer.MAX_VALUE - 16L;
@@ -21,31 +22,30 @@ public final class FileBundle {
   private final String mainName;
   private final Map<String, Path> files;
 
-  private FileBundle(String mainName, Map<String, Path> files) {
+  /** Where further files are looked for, null for nowhere. */
+  private final Path folder;
+
+  private FileBundle(String mainName, Map<String, Path> files, Path folder) {
     this.mainName = mainName;
     this.files = files;
+    this.folder = folder;
   }
 
-  /** A bundle of given files; {@code mainName} is one of the names. */
+  /** A bundle of given files; {@code mainName} is one of the paths. */
   public static FileBundle of(String mainName, Map<String, Path> files) {
     if (!files.containsKey(mainName)) {
       throw new IllegalArgumentException("the bundle has no file " + mainName);
     }
-    return new FileBundle(mainName, new LinkedHashMap<>(files));
+    return new FileBundle(mainName, new LinkedHashMap<>(files), null);
   }
 
-  /** A file together with the other files of its folder. */
+  /** A file together with what lies in its folder and below. */
   public static FileBundle beside(Path main) throws IOException {
-    Map<String, Path> files = new LinkedHashMap<>();
-    Path folder = main.toAbsolutePath().getParent();
-    try (var listing = Files.list(folder)) {
-      listing.filter(Files::isRegularFile).forEach(p -> files.put(p.getFileName().toString(), p));
-    }
     String name = main.getFileName().toString();
-    if (!files.containsKey(name)) {
+    if (!Files.isRegularFile(main)) {
       throw new FormatException(name, "", "there is no such file", "check the path");
     }
-    return new FileBundle(name, files);
+    return new FileBundle(name, Map.of(name, main), main.toAbsolutePath().getParent());
   }
 
   public String mainName() {
@@ -57,10 +57,66 @@ public final class FileBundle {
     return map(mainName, files.get(mainName));
   }
 
-  /** A sibling's bytes, mapped, or empty when the upload has no file of that plain name. */
-  public Optional<ByteBuffer> open(String name) {
-    Path path = files.get(name);
-    return path == null ? Optional.empty() : Optional.of(map(name, path));
+  /**
+   * The bytes of a file that the main file refers to, mapped; empty when it did not come along.
+   *
+   * @param reference as the main file writes it: relative to its folder, with any separators
+   * @throws FormatException when several files could be meant
+   */
+  public Optional<ByteBuffer> open(String reference) {
+    return locate(reference)
+        .map(path -> map(path, files.getOrDefault(path, folder == null ? null : folder.resolve(path))));
+  }
+
+  /**
+   * The path in the bundle of a file that the main file refers to; references that mean one file have one
+   * path.
+   *
+   * @throws FormatException when several files could be meant
+   */
+  public Optional<String> locate(String reference) {
+    String path = inside(reference);
+    if (path != null && (files.containsKey(path) || liesBeside(path))) {
+      return Optional.of(path);
+    }
+    String plain = UploadPath.plainName(reference);
+    if (plain.isBlank()) {
+      return Optional.empty();
+    }
+    return liesBeside(plain) ? Optional.of(plain) : named(reference, plain);
+  }
+
+  /** Whether a reference leads out of the upload. */
+  public boolean leadsOut(String reference) {
+    return inside(reference) == null;
+  }
+
+  private String inside(String reference) {
+    try {
+      return UploadPath.resolve(UploadPath.folder(mainName), reference);
+    } catch (FormatException e) {
+      return null;
+    }
+  }
+
+  private boolean liesBeside(String path) {
+    return folder != null && Files.isRegularFile(folder.resolve(path));
+  }
+
+  private Optional<String> named(String reference, String plain) {
+    String wanted = FileNames.withoutCase(plain);
+    List<String> named =
+        files.keySet().stream()
+            .filter(p -> FileNames.withoutCase(UploadPath.plainName(p)).equals(wanted))
+            .toList();
+    if (named.size() > 1) {
+      throw new FormatException(
+          mainName,
+          "",
+          "it asks for " + reference + ", and the upload has " + String.join(" and ", named),
+          "rename one of them, or keep the folders as the model knows them");
+    }
+    return named.stream().findFirst();
   }
 
   private static ByteBuffer map(String name, Path path) {

@@ -15,8 +15,8 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
 
 /**
- * Unpacks the files of a zip into a folder, by plain name: folders inside of the zip are left out of
- * the names, so nothing can be written elsewhere. What comes out is counted while it comes, so a zip
+ * Unpacks the files of a zip into one folder under numbers of ours, so that nothing can be written
+ * elsewhere; their paths inside of the zip are kept beside. What comes out is counted while it comes, so a zip
  * that grows without end is refused and not unpacked.
  */
 public final class ZipUpload {
@@ -45,7 +45,7 @@ public final class ZipUpload {
   /**
    * @param name of the zip, for messages
    * @param folder where the files are put, under numbers
-   * @return the unpacked files by plain name; a later one of the same name is refused
+   * @return the unpacked files by their path in the zip; a later one of the same path is refused
    */
   public static Map<String, Path> unpack(String name, Path zip, Path folder) throws IOException {
     long limit = Math.min(MAX_BYTES, MAX_RATIO * Math.max(1 << 20, Files.size(zip)));
@@ -64,18 +64,19 @@ public final class ZipUpload {
 
   private void unpack(ZipInputStream in) throws IOException {
     for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
-      String plain = entry.getName().replaceAll(".*[/\\\\]", "");
+      String plain = UploadPath.plainName(entry.getName());
       if (entry.isDirectory() || plain.isEmpty() || plain.startsWith(".")) {
         continue;
       }
+      String path = UploadPath.clean(entry.getName());
       if (files.size() == MAX_FILES) {
         throw refuse("", "the zip holds more than " + MAX_FILES + " files", "pack only the model");
       }
       Path file = folder.resolve("unpacked-" + files.size());
-      if (files.putIfAbsent(plain, file) != null) {
-        throw refuse(plain, "two files of the zip have this name", "rename one of them");
+      if (files.putIfAbsent(path, file) != null) {
+        throw refuse(path, "two files of the zip have this name", "rename one of them");
       }
-      copy(in, plain, file);
+      copy(in, path, file);
     }
   }
 

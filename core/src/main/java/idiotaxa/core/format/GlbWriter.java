@@ -1,6 +1,6 @@
 package idiotaxa.core.format;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Srgb;
@@ -95,18 +95,18 @@ public final class GlbWriter {
   }
 
   private void writeParts() {
-    TreeMap<Integer, TreeMap<Integer, IntList>> trianglesOf = new TreeMap<>();
+    TreeMap<Integer, TreeMap<Integer, IntArrayList>> trianglesOf = new TreeMap<>();
     for (int t = 0; t < mesh.triangleCount(); t++) {
       int face = mesh.triangleFace(t);
       trianglesOf
           .computeIfAbsent(mesh.facePart()[face], p -> new TreeMap<>())
-          .computeIfAbsent(mesh.faceMaterial()[face], m -> new IntList())
+          .computeIfAbsent(mesh.faceMaterial()[face], m -> new IntArrayList())
           .add(t);
     }
     trianglesOf.forEach(this::writePart);
   }
 
-  private void writePart(int part, TreeMap<Integer, IntList> trianglesOfMaterial) {
+  private void writePart(int part, TreeMap<Integer, IntArrayList> trianglesOfMaterial) {
     String name = mesh.parts().get(part).name();
     nodes.addObject().put("name", name).put("mesh", meshes.size());
     ArrayNode primitives = meshes.addObject().put("name", name).putArray("primitives");
@@ -135,7 +135,7 @@ public final class GlbWriter {
     }
   }
 
-  private int[] indices(IntList triangles, VertexTable table) {
+  private int[] indices(IntArrayList triangles, VertexTable table) {
     int[] indices = new int[3 * triangles.size()];
     for (int i = 0; i < indices.length; i++) {
       indices[i] = table.add(mesh.triangleCorner(triangles.get(i / 3), i % 3));

@@ -14,9 +14,6 @@ final class GltfAccessors {
   private static final int FLOAT = 5126;
   private static final Map<String, Integer> COMPONENTS =
       Map.of("SCALAR", 1, "VEC2", 2, "VEC3", 3, "VEC4", 4);
-  /** An accessor without buffer view is all zeros and backed by no bytes that could bound it. */
-  private static final int MAX_UNBACKED = 1 << 22;
-
   private final GltfDocument document;
 
   GltfAccessors(GltfDocument document) {
@@ -94,9 +91,6 @@ final class GltfAccessors {
   private Layout layout(int index, JsonNode accessor, int components, int type) {
     int count = count(index);
     if (!accessor.has("bufferView")) {
-      if (count > MAX_UNBACKED) {
-        throw document.refuse("accessor " + index, count + " elements without any data");
-      }
       return new Layout(null, 0, 0, count);
     }
     int view = accessor.path("bufferView").asInt(-1);

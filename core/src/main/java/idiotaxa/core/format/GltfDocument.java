@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** The JSON of a glTF file with its buffers. Buffers are inline, in the GLB, or files of the upload. */
 final class GltfDocument {
   private static final int GLB_MAGIC = 0x676C5446;
+  private static final int GLB_VERSION = 2;
   private static final int JSON_CHUNK = 0x4E4F534A;
   private static final int BIN_CHUNK = 0x004E4942;
   private static final String CURE = "export the file again";
@@ -28,6 +29,7 @@ final class GltfDocument {
   private final JsonNode root;
   private final ByteBuffer binaryChunk;
   private final Map<Integer, ByteBuffer> buffers = new HashMap<>();
+  private final Map<Integer, ByteBuffer> unpacked = new HashMap<>();
 
   private GltfDocument(FileBundle bundle, JsonNode root, ByteBuffer binaryChunk) {
     this.bundle = bundle;
@@ -37,6 +39,7 @@ final class GltfDocument {
     if (!version.startsWith("2.")) {
       throw refuse("asset.version", "this is glTF \"" + version + "\", not 2.0");
     }
+    GltfExtensions.check(this);
   }
 
   static boolean isGlb(ByteBuffer bytes) {
@@ -51,6 +54,12 @@ final class GltfDocument {
     ByteBuffer file = bytes.duplicate().order(ByteOrder.LITTLE_ENDIAN);
     if (file.remaining() < 20) {
       throw refuse(bundle, "byte " + file.remaining(), "the file ends inside its header");
+    }
+    if (file.getInt(4) != GLB_VERSION) {
+      throw refuse(
+          bundle,
+          "byte 4",
+          "the container has version " + Integer.toUnsignedString(file.getInt(4)) + ", not 2");
     }
     long claimed = Integer.toUnsignedLong(file.getInt(8));
     if (claimed > file.remaining()) {
@@ -100,6 +109,10 @@ final class GltfDocument {
     return refuse(bundle, place, problem);
   }
 
+  FormatException refuse(String place, String problem, String cure) {
+    return new FormatException(bundle.mainName(), place, problem, cure);
+  }
+
   private static FormatException refuse(FileBundle bundle, String place, String problem) {
     return new FormatException(bundle.mainName(), place, problem, CURE);
   }
@@ -115,12 +128,28 @@ final class GltfDocument {
     JsonNode view =
         element("bufferViews", index)
             .orElseThrow(() -> refuse("buffer view " + index, "there is no such buffer view"));
-    ByteBuffer buffer = buffer(view.path("buffer").asInt(-1));
-    long offset = view.path("byteOffset").asLong(0);
-    long length = view.path("byteLength").asLong(-1);
+    String place = "buffer view " + index;
+    if (GltfMeshopt.isPacked(view)) {
+      ByteBuffer known = unpacked.get(index);
+      if (known == null) {
+        known = GltfMeshopt.unpack(this, place, view);
+        unpacked.put(index, known);
+      }
+      return known.duplicate().order(ByteOrder.LITTLE_ENDIAN);
+    }
+    return slice(
+        place,
+        view.path("buffer").asInt(-1),
+        view.path("byteOffset").asLong(0),
+        view.path("byteLength").asLong(-1));
+  }
+
+  /** Bytes of a buffer, little endian. */
+  ByteBuffer slice(String place, int index, long offset, long length) {
+    ByteBuffer buffer = buffer(index);
     if (offset < 0 || length < 0 || offset + length > buffer.capacity()) {
       throw refuse(
-          "buffer view " + index,
+          place,
           "bytes " + offset + " … " + (offset + length) + " lie beyond its buffer of "
               + buffer.capacity() + " bytes");
     }
@@ -136,6 +165,12 @@ final class GltfDocument {
         element("buffers", index)
             .orElseThrow(() -> refuse("buffer " + index, "there is no such buffer"));
     ByteBuffer loaded = load(index, buffer.path("uri").asString(null));
+    long claimed = buffer.path("byteLength").asLong(-1);
+    if (claimed < 0 || claimed > loaded.capacity()) {
+      throw refuse(
+          "buffer " + index,
+          "it says that it has " + claimed + " bytes, but there are " + loaded.capacity());
+    }
     buffers.put(index, loaded);
     return loaded;
   }
@@ -162,7 +197,7 @@ final class GltfDocument {
     if (uri.startsWith("data:")) {
       return Optional.of(decode(place, uri));
     }
-    if (uri.contains("/") || uri.contains("\\") || uri.contains(":")) {
+    if (uri.contains(":") || uri.startsWith("/") || bundle.leadsOut(uri)) {
       throw refuse(place, "it points outside of the upload (" + uri + ")");
     }
     return bundle.open(URLDecoder.decode(uri.replace("+", "%2B"), StandardCharsets.UTF_8));
@@ -178,6 +213,48 @@ final class GltfDocument {
     } catch (IllegalArgumentException e) {
       throw refuse(place, "the inline data is not base64");
     }
+  }
+
+  /**
+   * A vector of numbers.
+   *
+   * @param missing what it is where the node does not have it; tells its length
+   * @throws FormatException when it has another length or holds no finite numbers
+   */
+  double[] vector(String place, JsonNode node, String name, double... missing) {
+    JsonNode values = node.path(name);
+    if (values.isMissingNode()) {
+      return missing;
+    }
+    double[] out = new double[missing.length];
+    boolean isRight = values.isArray() && values.size() == out.length;
+    for (int i = 0; isRight && i < out.length; i++) {
+      out[i] = values.get(i).asDouble(Double.NaN);
+      isRight = Double.isFinite(out[i]);
+    }
+    if (!isRight) {
+      throw refuse(place, "its " + name + " is not " + out.length + " finite numbers");
+    }
+    return out;
+  }
+
+  /** Bytes of the file and of every buffer that it can load. */
+  long bytes(long mainBytes) {
+    long sum = mainBytes;
+    for (JsonNode buffer : root.path("buffers")) {
+      String uri = buffer.path("uri").asString("");
+      sum += uri.isEmpty() || uri.startsWith("data:") ? 0 : Math.max(0, buffer.path("byteLength").asLong(0));
+    }
+    return sum;
+  }
+
+  /** How a material looks its base colour image up. */
+  GltfTextureMapping mappingOfMaterial(int material) {
+    return element("materials", material)
+        .map(m -> m.at("/pbrMetallicRoughness/baseColorTexture"))
+        .filter(texture -> !texture.isMissingNode())
+        .map(texture -> GltfTextureMapping.of(this, "material " + material, texture))
+        .orElse(GltfTextureMapping.PLAIN);
   }
 
   /** Index of a material's base colour image, −1 when it has none. */
@@ -199,12 +276,7 @@ final class GltfDocument {
     Optional<ByteBuffer> bytes =
         node.has("bufferView")
             ? Optional.of(view(node.path("bufferView").asInt(-1)))
-            : ofUri(place, plainName(node.path("uri").asString("")));
+            : ofUri(place, node.path("uri").asString(""));
     return bytes.map(b -> ImageDecoder.decode(bundle.mainName(), place, b));
-  }
-
-  /** Images may lie in a folder of their own; an upload knows plain names only. */
-  private static String plainName(String uri) {
-    return uri.startsWith("data:") ? uri : uri.substring(uri.lastIndexOf('/') + 1);
   }
 }

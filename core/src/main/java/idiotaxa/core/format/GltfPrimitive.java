@@ -17,6 +17,8 @@ final class GltfPrimitive {
   private final MeshBuilder builder;
   private final String place;
   private float[] uvs;
+  private float[] textureUvs;
+  private GltfTextureMapping mapping;
   private float[] normals;
   private int[] colors;
   private Transform transform;
@@ -46,6 +48,9 @@ final class GltfPrimitive {
     int first = known != null ? known : addVertices(positionAccessor);
     firstVertexOfAccessor.put(positionAccessor, first);
     uvs = attribute(attributes, "TEXCOORD_0", 2, vertexCount);
+    mapping = document.mappingOfMaterial(primitive.path("material").asInt(Mesh.NO_MATERIAL));
+    textureUvs =
+        mapping.isPlain() ? null : attribute(attributes, "TEXCOORD_" + mapping.set(), 2, vertexCount);
     normals = attribute(attributes, "NORMAL", 3, vertexCount);
     colors = readColors(attributes, vertexCount);
     int material = primitive.path("material").asInt(Mesh.NO_MATERIAL);
@@ -145,6 +150,11 @@ final class GltfPrimitive {
     builder.corner(first + index);
     if (uvs != null) {
       builder.uv(uvs[2 * index], 1 - uvs[2 * index + 1]);
+    }
+    if (textureUvs != null) {
+      double u = textureUvs[2 * index];
+      double v = textureUvs[2 * index + 1];
+      builder.textureUv((float) mapping.u(u, v), (float) (1 - mapping.v(u, v)));
     }
     if (normals != null) {
       float[] n = transform.normal(normals[3 * index], normals[3 * index + 1], normals[3 * index + 2]);

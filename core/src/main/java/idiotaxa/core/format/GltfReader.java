@@ -2,6 +2,7 @@ package idiotaxa.core.format;
 
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.ReadBudget;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
@@ -20,9 +21,6 @@ import tools.jackson.databind.JsonNode;
 final class GltfReader {
   private static final int MAX_DEPTH = 256;
   private static final int MAX_PATH = 500;
-  /** A small file may place one mesh a million times; this many corners still fit into memory. */
-  private static final int MAX_CORNERS = 100_000_000;
-
   private static final int MAX_INSTANCES = 1_000_000;
 
   private final FileBundle bundle;
@@ -31,6 +29,8 @@ final class GltfReader {
   private GltfDocument document;
   private GltfAccessors accessors;
   private int instances;
+  private GltfCost cost;
+  private boolean isCounting;
 
   GltfReader(FileBundle bundle, Progress progress) {
     this.bundle = bundle;
@@ -49,15 +49,22 @@ final class GltfReader {
     document = read;
     accessors = new GltfAccessors(read);
     readMaterials();
+    long bytes = document.bytes(bundle.openMain().remaining());
+    cost = new GltfCost(document, accessors, new ReadBudget(bundle.mainName(), bytes));
     JsonNode scene =
         document.element("scenes", document.root().path("scene").asInt(0)).orElse(null);
-    if (scene != null) {
-      for (JsonNode node : scene.path("nodes")) {
-        readNode(node.asInt(-1), Transform.IDENTITY, "", 0);
-      }
-    } else {
-      for (int n = 0; n < document.root().path("nodes").size(); n++) {
-        readNode(n, Transform.IDENTITY, "", 0);
+    // Once to count and once to read, so that nothing is decoded of a scene that cannot be held.
+    for (boolean isCounting : new boolean[] {true, false}) {
+      instances = 0;
+      this.isCounting = isCounting;
+      if (scene != null) {
+        for (JsonNode node : scene.path("nodes")) {
+          readNode(node.asInt(-1), Transform.IDENTITY, "", 0);
+        }
+      } else {
+        for (int n = 0; n < document.root().path("nodes").size(); n++) {
+          readNode(n, Transform.IDENTITY, "", 0);
+        }
       }
     }
     return builder.build();
@@ -109,9 +116,13 @@ final class GltfReader {
     if (++instances > MAX_INSTANCES) {
       throw document.refuse("node " + index, "the scene has more than a million nodes");
     }
-    Transform transform = parent.times(Transform.ofNode(node));
+    Transform transform = parent.times(Transform.ofNode(document, "node " + index, node));
     if (node.has("mesh")) {
-      readMesh(node, transform, path);
+      if (isCounting) {
+        cost.place(node.path("mesh").asInt(-1));
+      } else {
+        readMesh(node, transform, path);
+      }
     }
     String below = below(path, node.path("name").asString(""));
     for (JsonNode child : node.path("children")) {
@@ -136,9 +147,6 @@ final class GltfReader {
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {
       progress.checkCancelled();
-      if (builder.cornerCount() > MAX_CORNERS) {
-        throw document.refuse("mesh " + index, "the scene has more than 33 million triangles");
-      }
       String place = "mesh " + index + ", primitive " + p++;
       new GltfPrimitive(document, accessors, builder, place)
           .read(primitive, part, transform, firstVertexOfAccessor);

@@ -30,10 +30,9 @@ final class MtlReader {
     return out;
   }
 
-  /** The file behind options such as {@code -s 1 1 1}; only its plain name counts. */
+  /** The file behind options such as {@code -s 1 1 1}. */
   private static String fileOf(String rest) {
     String[] words = rest.strip().split("\\s+");
-    String file = rest.startsWith("-") ? words[words.length - 1] : rest.strip();
-    return file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
+    return rest.startsWith("-") ? words[words.length - 1] : rest.strip();
   }
 }

@@ -1,7 +1,7 @@
 package idiotaxa.core.format;
 
-import idiotaxa.core.array.FloatList;
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.FloatArrayList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
@@ -19,6 +19,7 @@ import java.util.List;
  * SIMPLE_FACE      ints: line, corners, then one vertex each, as in the file
  * FACE             ints: line, corners, then vertex, UV and normal each, as in the file or MISSING
  * OBJECT … LIBRARY 1 text
+ * SMOOTHING        1 int, 0 for off
  * </pre>
  */
 final class ObjChunk {
@@ -32,14 +33,15 @@ final class ObjChunk {
   static final int GROUP = 7;
   static final int MATERIAL = 8;
   static final int LIBRARY = 9;
+  static final int SMOOTHING = 10;
   static final int MISSING = Integer.MIN_VALUE;
 
-  final IntList kinds = new IntList(1024);
-  final FloatList floats = new FloatList(1024);
-  final IntList ints = new IntList(1024);
+  final IntArrayList kinds = new IntArrayList(1024);
+  final FloatArrayList floats = new FloatArrayList(1024);
+  final IntArrayList ints = new IntArrayList(1024);
   final List<String> texts = new ArrayList<>();
   private final ObjLines lines;
-  private final IntList face = new IntList();
+  private final IntArrayList face = new IntArrayList();
   private String problem;
 
   private ObjChunk(ObjLines lines) {
@@ -80,10 +82,17 @@ final class ObjChunk {
       case "f" -> readFace();
       case "o" -> addText(OBJECT);
       case "g" -> addText(GROUP);
+      case "s" -> readSmoothing();
       case "usemtl" -> addText(MATERIAL);
       case "mtllib" -> addText(LIBRARY);
       default -> {}
     }
+  }
+
+  private void readSmoothing() {
+    String word = lines.rest();
+    kinds.add(SMOOTHING);
+    ints.add(word.matches("[1-9]\\d{0,8}") ? Integer.parseInt(word) : "on".equals(word) ? 1 : 0);
   }
 
   private void addFloats(int count) {

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -205,7 +206,7 @@ final class ObjLines {
     return (int) (isNegative ? -value : value);
   }
 
-  /** Plain decimals are exact up to 15 digits; all others go through the JDK's parser. */
+  /** Plain decimals are exact up to 15 digits; all others go through a parser that is exact for every decimal. */
   double number() {
     skipBlanks();
     byte[] bytes = window;
@@ -239,7 +240,7 @@ final class ObjLines {
 
   private double parse(String word) {
     try {
-      return Double.parseDouble(word);
+      return JavaDoubleParser.parseDouble(word);
     } catch (NumberFormatException e) {
       throw refuse(word.isEmpty() ? "a number is missing" : "\"" + word + "\" is no number");
     }

@@ -1,8 +1,8 @@
 package idiotaxa.core.format;
 
 import idiotaxa.core.work.Progress;
-import idiotaxa.core.array.FloatList;
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.FloatArrayList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Material;
@@ -21,13 +21,15 @@ final class ObjReader {
   private final FileBundle bundle;
   private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
-  private final FloatList uvs = new FloatList();
-  private final FloatList normals = new FloatList();
-  private final IntList vertexColors = new IntList();
+  private final FloatArrayList uvs = new FloatArrayList();
+  private final FloatArrayList normals = new FloatArrayList();
+  private final IntArrayList vertexColors = new IntArrayList();
   private final Map<String, Integer> parts = new HashMap<>();
   private final Map<String, Integer> materials = new LinkedHashMap<>();
   private final Map<String, Material> library = new HashMap<>();
   private boolean hasObjects;
+  private boolean hasSmoothing;
+  private int smoothing;
   private int part = -1;
   private int material = Mesh.NO_MATERIAL;
   /** Lines in the stretches before the present one. */
@@ -96,6 +98,10 @@ final class ObjReader {
       case ObjChunk.OBJECT -> beginPart(chunk.texts.get(nextText++), true);
       case ObjChunk.GROUP -> beginPart(chunk.texts.get(nextText++), false);
       case ObjChunk.MATERIAL -> useMaterial(chunk.texts.get(nextText++));
+      case ObjChunk.SMOOTHING -> {
+        smoothing = nextInt();
+        hasSmoothing = true;
+      }
       case ObjChunk.LIBRARY -> readLibraries(chunk.texts.get(nextText++));
       default -> throw new IllegalStateException("no such kind of line: " + kind);
     }
@@ -125,6 +131,9 @@ final class ObjReader {
       beginPart("", false);
     }
     builder.face(part, material);
+    if (hasSmoothing) {
+      builder.smoothing(smoothing);
+    }
     for (int i = first; i < nextInt; i += stride) {
       addCorner(i, isSimple);
     }

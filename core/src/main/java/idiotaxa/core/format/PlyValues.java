@@ -1,7 +1,9 @@
 package idiotaxa.core.format;
 
+import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.ByteOrder;
 
 /** The values behind a PLY header, one after another. */
@@ -110,6 +112,8 @@ abstract class PlyValues {
   private static final class Ascii extends PlyValues {
     private static final int MAX_WORD = 64;
 
+    private final byte[] word = new byte[MAX_WORD];
+
     Ascii(String file, ByteBuffer bytes) {
       super(file, bytes);
     }
@@ -125,17 +129,18 @@ abstract class PlyValues {
       while (bytes.hasRemaining() && bytes.get(bytes.position()) <= ' ') {
         bytes.get();
       }
-      StringBuilder word = new StringBuilder();
-      while (bytes.hasRemaining() && bytes.get(bytes.position()) > ' ' && word.length() < MAX_WORD) {
-        word.append((char) bytes.get());
+      int length = 0;
+      while (bytes.hasRemaining() && bytes.get(bytes.position()) > ' ' && length < MAX_WORD) {
+        word[length++] = bytes.get();
       }
-      if (word.isEmpty()) {
+      if (length == 0) {
         throw refuse("the file ends too early");
       }
       try {
-        return Double.parseDouble(word.toString());
+        return JavaDoubleParser.parseDouble(word, 0, length);
       } catch (NumberFormatException e) {
-        throw refuse("\"" + word + "\" is no number");
+        throw refuse(
+            "\"" + new String(word, 0, length, StandardCharsets.ISO_8859_1) + "\" is no number");
       }
     }
   }

@@ -32,7 +32,8 @@ public final class TextureFiles {
       return ofGltf(GltfDocument.ofJson(bundle, bytes), mesh);
     }
     return mesh.materials().stream()
-        .map(m -> known.computeIfAbsent(m.texture(), name -> beside(bundle, name)))
+        .map(m -> m.texture().isEmpty() ? "" : bundle.locate(m.texture()).orElse(""))
+        .map(path -> known.computeIfAbsent(path, p -> beside(bundle, p)))
         .toList();
   }
 

@@ -16,40 +16,37 @@ final class Transform {
   }
 
   /** A glTF node's matrix, or its translation, rotation and scale (glTF 2.0, 3.5.3). */
-  static Transform ofNode(JsonNode node) {
-    JsonNode matrix = node.path("matrix");
-    if (matrix.size() == 16) {
+  static Transform ofNode(GltfDocument document, String place, JsonNode node) {
+    if (node.has("matrix")) {
+      double[] m = document.vector(place, node, "matrix", new double[16]);
       double[] rows = new double[12];
       for (int row = 0; row < 3; row++) {
         for (int column = 0; column < 4; column++) {
-          rows[4 * row + column] = matrix.get(4 * column + row).asDouble(0);
+          rows[4 * row + column] = m[4 * column + row];
         }
       }
       return new Transform(rows);
     }
-    JsonNode t = node.path("translation");
-    JsonNode r = node.path("rotation");
-    JsonNode s = node.path("scale");
-    double x = r.path(0).asDouble(0);
-    double y = r.path(1).asDouble(0);
-    double z = r.path(2).asDouble(0);
-    double w = r.path(3).asDouble(1);
-    double sx = s.path(0).asDouble(1);
-    double sy = s.path(1).asDouble(1);
-    double sz = s.path(2).asDouble(1);
+    double[] t = document.vector(place, node, "translation", 0, 0, 0);
+    double[] r = document.vector(place, node, "rotation", 0, 0, 0, 1);
+    double[] s = document.vector(place, node, "scale", 1, 1, 1);
+    double x = r[0];
+    double y = r[1];
+    double z = r[2];
+    double w = r[3];
     return new Transform(
-        (1 - 2 * (y * y + z * z)) * sx,
-        2 * (x * y - z * w) * sy,
-        2 * (x * z + y * w) * sz,
-        t.path(0).asDouble(0),
-        2 * (x * y + z * w) * sx,
-        (1 - 2 * (x * x + z * z)) * sy,
-        2 * (y * z - x * w) * sz,
-        t.path(1).asDouble(0),
-        2 * (x * z - y * w) * sx,
-        2 * (y * z + x * w) * sy,
-        (1 - 2 * (x * x + y * y)) * sz,
-        t.path(2).asDouble(0));
+        (1 - 2 * (y * y + z * z)) * s[0],
+        2 * (x * y - z * w) * s[1],
+        2 * (x * z + y * w) * s[2],
+        t[0],
+        2 * (x * y + z * w) * s[0],
+        (1 - 2 * (x * x + z * z)) * s[1],
+        2 * (y * z - x * w) * s[2],
+        t[1],
+        2 * (x * z - y * w) * s[0],
+        2 * (y * z + x * w) * s[1],
+        (1 - 2 * (x * x + y * y)) * s[2],
+        t[2]);
   }
 
   /** First {@code inner}, then this. */

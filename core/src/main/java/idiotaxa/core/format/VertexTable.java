@@ -1,6 +1,6 @@
 package idiotaxa.core.format;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 import java.util.Arrays;
 
@@ -10,7 +10,7 @@ import java.util.Arrays;
  */
 final class VertexTable {
   private final Mesh mesh;
-  private final IntList firstCorner = new IntList();
+  private final IntArrayList firstCorner = new IntArrayList();
   private int[] table = new int[1024];
 
   VertexTable(Mesh mesh) {

@@ -48,19 +48,19 @@ public final class Coverage {
   }
 
   /** Index of the shared texel. */
-  int[] texels() {
+  public int[] texels() {
     return texels;
   }
 
-  int[] start() {
+  public int[] start() {
     return start;
   }
 
-  char[] groups() {
+  public char[] groups() {
     return groups;
   }
 
-  byte[] shares() {
+  public byte[] shares() {
     return shares;
   }
 }

@@ -1,6 +1,6 @@
 package idiotaxa.core.map;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 
 /**
  * The maps of a sheet with padding: every uncovered texel within the radius is as its nearest covered
@@ -52,7 +52,7 @@ public final class PaddedMaps {
   private PaddedMaps pad(int radius, int threads) {
     char[] padded = new char[groups.length];
     long[] bits = new long[sharedBits.length];
-    IntList[] entriesOfBand = new IntList[(height + NearestCovered.BAND - 1) / NearestCovered.BAND];
+    IntArrayList[] entriesOfBand = new IntArrayList[(height + NearestCovered.BAND - 1) / NearestCovered.BAND];
     NearestCovered.search(
         groups,
         width,
@@ -62,18 +62,18 @@ public final class PaddedMaps {
         (y, nearest) -> {
           int band = y / NearestCovered.BAND;
           if (entriesOfBand[band] == null) {
-            entriesOfBand[band] = new IntList();
+            entriesOfBand[band] = new IntArrayList();
           }
           padRow(y, nearest, padded, bits, entriesOfBand[band]);
         });
-    IntList entries = new IntList(coverage.mixedCount() + 16);
-    for (IntList band : entriesOfBand) {
+    IntArrayList entries = new IntArrayList(coverage.mixedCount() + 16);
+    for (IntArrayList band : entriesOfBand) {
       entries.addAll(band);
     }
     return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray());
   }
 
-  private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntList entries) {
+  private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntArrayList entries) {
     for (int x = 0, at = y * width; x < width; x++, at++) {
       int from = nearest[x];
       if (from == NearestCovered.NONE) {

@@ -20,6 +20,18 @@ public record Bounds(float minX, float minY, float minZ, float maxX, float maxY,
     return !(minX <= maxX);
   }
 
+  /** Length of the diagonal of the box around both, metres. */
+  public double diagonalWith(Bounds other) {
+    return new Bounds(
+            Math.min(minX, other.minX),
+            Math.min(minY, other.minY),
+            Math.min(minZ, other.minZ),
+            Math.max(maxX, other.maxX),
+            Math.max(maxY, other.maxY),
+            Math.max(maxZ, other.maxZ))
+        .diagonal();
+  }
+
   /** Length of the diagonal in metres, 0 when empty. */
   public double diagonal() {
     if (isEmpty()) {

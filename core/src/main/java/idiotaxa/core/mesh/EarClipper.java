@@ -1,13 +1,17 @@
 package idiotaxa.core.mesh;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 
 /**
  * Cuts a simple, possibly concave polygon into triangles by ear clipping in the plane of its Newell
  * normal (Meisters 1975). n corners always give n−2 triangles; a polygon that is degenerate or
- * crosses itself is cut too, with the least bad ear wherever no proper one is left.
+ * crosses itself is cut too, with the least bad ear wherever no proper one is left. Polygons of more than
+ * {@value #MOST_CORNERS} corners go to {@link BigPolygon}.
  */
 final class EarClipper {
+  /** Choosing the best of all ears takes time with the cube of the corners. */
+  private static final int MOST_CORNERS = 24;
+
   private final float[] positions;
   private final int[] cornerVertex;
   private double[] x = new double[8];
@@ -20,7 +24,7 @@ final class EarClipper {
   }
 
   /** Appends the triangles of corners {@code from … to−1} to {@code out}, three corners each. */
-  void clip(int from, int to, IntList out) {
+  void clip(int from, int to, IntArrayList out) {
     int n = to - from;
     if (n < 3) {
       return;
@@ -30,6 +34,10 @@ final class EarClipper {
       return;
     }
     project(from, n);
+    if (n > MOST_CORNERS) {
+      new BigPolygon(x, y, n).cut((a, b, c) -> emit(out, from + a, from + b, from + c));
+      return;
+    }
     int left = n;
     while (left > 3) {
       int ear = findEar(left);
@@ -40,7 +48,7 @@ final class EarClipper {
     emit(out, from + ring[0], from + ring[1], from + ring[2]);
   }
 
-  private static void emit(IntList out, int a, int b, int c) {
+  private static void emit(IntArrayList out, int a, int b, int c) {
     out.add(a);
     out.add(b);
     out.add(c);

@@ -23,8 +23,10 @@ public final class Mesh {
   private final float[] cornerUv;
   private final float[] cornerNormal;
   private final int[] cornerColor;
+  private final float[] cornerTextureUv;
   private final int[] facePart;
   private final int[] faceMaterial;
+  private final int[] faceSmoothing;
   private final List<Part> parts;
   private final List<Material> materials;
   private final Triangulation triangulation;
@@ -48,8 +50,10 @@ public final class Mesh {
     cornerUv = arrays.cornerUv();
     cornerNormal = arrays.cornerNormal();
     cornerColor = arrays.cornerColor();
+    cornerTextureUv = arrays.cornerTextureUv();
     facePart = arrays.facePart();
     faceMaterial = arrays.faceMaterial();
+    faceSmoothing = arrays.faceSmoothing();
     this.parts = List.copyOf(parts);
     this.materials = List.copyOf(materials);
     this.triangulation = triangulation;
@@ -107,6 +111,14 @@ public final class Mesh {
     return cornerUv;
   }
 
+  /**
+   * Where base colour textures are looked up, two values a corner, or null: the UVs that the material names,
+   * with its transform, as the file has them.
+   */
+  public float[] textureUv() {
+    return cornerTextureUv == null ? cornerUv : cornerTextureUv;
+  }
+
   /** Three values a corner, or null. */
   public float[] cornerNormal() {
     return cornerNormal;
@@ -128,6 +140,11 @@ public final class Mesh {
   /** Material index of every face, {@link #NO_MATERIAL} where it has none. */
   public int[] faceMaterial() {
     return faceMaterial;
+  }
+
+  /** Smoothing group of every face, 0 where it is flat; null where the file says nothing of it. */
+  public int[] faceSmoothing() {
+    return faceSmoothing;
   }
 
   public List<Part> parts() {
@@ -195,8 +212,10 @@ public final class Mesh {
         cornerUv,
         cornerNormal,
         cornerColor,
+        cornerTextureUv,
         facePart,
-        faceMaterial);
+        faceMaterial,
+        faceSmoothing);
   }
 
   /** Faces and corners stay, so the triangulation does too. */

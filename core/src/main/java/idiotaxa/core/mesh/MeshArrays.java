@@ -1,7 +1,7 @@
 package idiotaxa.core.mesh;
 
 /**
- * The arrays of a mesh, checked against each other. UVs, normals and colours may be null.
+ * The arrays of a mesh, checked against each other. UVs, normals, colours and smoothing may be null.
  *
  * @param positions xyz per vertex
  * @param faceStart first corner of every face, and the number of corners at the end
@@ -9,8 +9,10 @@ package idiotaxa.core.mesh;
  * @param cornerUv uv per corner
  * @param cornerNormal xyz per corner
  * @param cornerColor 0xAARRGGBB per corner
+ * @param cornerTextureUv uv per corner at which textures are looked up; null where that is cornerUv
  * @param facePart part of every face
  * @param faceMaterial material of every face or {@link Mesh#NO_MATERIAL}
+ * @param faceSmoothing smoothing group of every face, 0 for flat; null where the file has none
  */
 record MeshArrays(
     float[] positions,
@@ -19,37 +21,84 @@ record MeshArrays(
     float[] cornerUv,
     float[] cornerNormal,
     int[] cornerColor,
+    float[] cornerTextureUv,
     int[] facePart,
-    int[] faceMaterial) {
+    int[] faceMaterial,
+    int[] faceSmoothing) {
 
   MeshArrays {
     int corners = cornerVertex.length;
     check(faceStart.length == facePart.length + 1, "faceStart", faceStart.length);
     check(faceMaterial.length == facePart.length, "faceMaterial", faceMaterial.length);
+    check(
+        faceSmoothing == null || faceSmoothing.length == facePart.length,
+        "faceSmoothing",
+        facePart.length);
     check(faceStart[faceStart.length - 1] == corners, "faceStart end", faceStart.length);
     check(cornerUv == null || cornerUv.length == 2 * corners, "cornerUv", corners);
     check(cornerNormal == null || cornerNormal.length == 3 * corners, "cornerNormal", corners);
+    check(
+        cornerTextureUv == null || cornerTextureUv.length == 2 * corners,
+        "cornerTextureUv",
+        corners);
     check(cornerColor == null || cornerColor.length == corners, "cornerColor", corners);
   }
 
   MeshArrays withCornerColor(int[] colors) {
     return new MeshArrays(
-        positions, faceStart, cornerVertex, cornerUv, cornerNormal, colors, facePart, faceMaterial);
+        positions,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        cornerNormal,
+        colors,
+        cornerTextureUv,
+        facePart,
+        faceMaterial,
+        faceSmoothing);
   }
 
+  /** Textures stay where the old UVs put them. */
   MeshArrays withCornerUv(float[] uvs) {
     return new MeshArrays(
-        positions, faceStart, cornerVertex, uvs, cornerNormal, cornerColor, facePart, faceMaterial);
+        positions,
+        faceStart,
+        cornerVertex,
+        uvs,
+        cornerNormal,
+        cornerColor,
+        cornerTextureUv == null ? cornerUv : cornerTextureUv,
+        facePart,
+        faceMaterial,
+        faceSmoothing);
   }
 
   MeshArrays withFacePart(int[] parts) {
     return new MeshArrays(
-        positions, faceStart, cornerVertex, cornerUv, cornerNormal, cornerColor, parts, faceMaterial);
+        positions,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        cornerNormal,
+        cornerColor,
+        cornerTextureUv,
+        parts,
+        faceMaterial,
+        faceSmoothing);
   }
 
   MeshArrays withPositions(float[] moved, float[] normals) {
     return new MeshArrays(
-        moved, faceStart, cornerVertex, cornerUv, normals, cornerColor, facePart, faceMaterial);
+        moved,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        normals,
+        cornerColor,
+        cornerTextureUv,
+        facePart,
+        faceMaterial,
+        faceSmoothing);
   }
 
   private static void check(boolean holds, String what, int length) {

@@ -1,7 +1,7 @@
 package idiotaxa.core.mesh;
 
-import idiotaxa.core.array.FloatList;
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.FloatArrayList;
+import com.carrotsearch.hppc.IntArrayList;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -13,16 +13,18 @@ import java.util.List;
 public final class MeshBuilder {
   private static final int WHITE = 0xFFFFFFFF;
 
-  private final FloatList positions = new FloatList(1024);
-  private final IntList faceStart = new IntList(1024);
-  private final IntList cornerVertex = new IntList(1024);
-  private final IntList facePart = new IntList(1024);
-  private final IntList faceMaterial = new IntList(1024);
+  private final FloatArrayList positions = new FloatArrayList(1024);
+  private final IntArrayList faceStart = new IntArrayList(1024);
+  private final IntArrayList cornerVertex = new IntArrayList(1024);
+  private final IntArrayList facePart = new IntArrayList(1024);
+  private final IntArrayList faceMaterial = new IntArrayList(1024);
   private final List<Part> parts = new ArrayList<>();
   private final List<Material> materials = new ArrayList<>();
-  private FloatList uvs;
-  private FloatList normals;
-  private IntList colors;
+  private FloatArrayList uvs;
+  private FloatArrayList textureUvs;
+  private FloatArrayList normals;
+  private IntArrayList colors;
+  private IntArrayList smoothings;
 
   /** Adds a vertex (metres) and returns its index. */
   public int vertex(double x, double y, double z) {
@@ -72,6 +74,17 @@ public final class MeshBuilder {
     faceMaterial.add(material);
   }
 
+  /** The smoothing group of the face begun last, 0 for flat. */
+  public void smoothing(int group) {
+    if (smoothings == null) {
+      smoothings = new IntArrayList(faceCount());
+    }
+    while (smoothings.size() < faceCount() - 1) {
+      smoothings.add(0);
+    }
+    smoothings.add(group);
+  }
+
   /** Adds a corner to the face begun last. */
   public void corner(int vertex) {
     cornerVertex.add(vertex);
@@ -88,17 +101,34 @@ public final class MeshBuilder {
   /** The UV of the corner added last. */
   public void uv(float u, float v) {
     if (uvs == null) {
-      uvs = new FloatList(2 * cornerVertex.size());
+      uvs = new FloatArrayList(2 * cornerVertex.size());
     }
     fill(uvs, 2 * (cornerVertex.size() - 1), Float.NaN);
     uvs.add(u);
     uvs.add(v);
   }
 
+  /** Where a texture is looked up at the corner added last, if not at its UV. */
+  public void textureUv(float u, float v) {
+    if (textureUvs == null) {
+      textureUvs = new FloatArrayList(2 * cornerVertex.size());
+    }
+    fillTextureUvs(cornerVertex.size() - 1);
+    textureUvs.add(u);
+    textureUvs.add(v);
+  }
+
+  /** Corners that have none of their own take their UVs. */
+  private void fillTextureUvs(int corners) {
+    for (int i = textureUvs.size(); i < 2 * corners; i++) {
+      textureUvs.add(uvs != null && i < uvs.size() ? uvs.get(i) : Float.NaN);
+    }
+  }
+
   /** The normal of the corner added last. */
   public void normal(float x, float y, float z) {
     if (normals == null) {
-      normals = new FloatList(3 * cornerVertex.size());
+      normals = new FloatArrayList(3 * cornerVertex.size());
     }
     fill(normals, 3 * (cornerVertex.size() - 1), 0f);
     normals.add(x);
@@ -109,7 +139,7 @@ public final class MeshBuilder {
   /** The colour of the corner added last: 0xAARRGGBB, sRGB. */
   public void color(int argb) {
     if (colors == null) {
-      colors = new IntList(cornerVertex.size());
+      colors = new IntArrayList(cornerVertex.size());
     }
     fillWhite(cornerVertex.size() - 1);
     colors.add(argb);
@@ -122,11 +152,17 @@ public final class MeshBuilder {
     if (uvs != null) {
       fill(uvs, 2 * corners, Float.NaN);
     }
+    if (textureUvs != null) {
+      fillTextureUvs(corners);
+    }
     if (normals != null) {
       fill(normals, 3 * corners, 0f);
     }
     if (colors != null) {
       fillWhite(corners);
+    }
+    while (smoothings != null && smoothings.size() < faceCount()) {
+      smoothings.add(0);
     }
     return new Mesh(
         new MeshArrays(
@@ -136,13 +172,15 @@ public final class MeshBuilder {
             uvs == null ? null : uvs.toArray(),
             normals == null ? null : normals.toArray(),
             colors == null ? null : colors.toArray(),
+            textureUvs == null ? null : textureUvs.toArray(),
             facePart.toArray(),
-            faceMaterial.toArray()),
+            faceMaterial.toArray(),
+            smoothings == null ? null : smoothings.toArray()),
         parts,
         materials);
   }
 
-  private static void fill(FloatList list, int size, float value) {
+  private static void fill(FloatArrayList list, int size, float value) {
     while (list.size() < size) {
       list.add(value);
     }

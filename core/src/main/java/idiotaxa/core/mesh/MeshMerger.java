@@ -32,6 +32,9 @@ public final class MeshMerger {
       out.face(
           firstPart + mesh.facePart()[f],
           material == Mesh.NO_MATERIAL ? material : materials[material]);
+      if (mesh.faceSmoothing() != null) {
+        out.smoothing(mesh.faceSmoothing()[f]);
+      }
       for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
         out.corner(firstVertex + mesh.cornerVertex()[c]);
         copyAttributes(mesh, c, out);
@@ -42,6 +45,10 @@ public final class MeshMerger {
   private static void copyAttributes(Mesh mesh, int c, MeshBuilder out) {
     if (mesh.hasUvs()) {
       out.uv(mesh.cornerUv()[2 * c], mesh.cornerUv()[2 * c + 1]);
+    }
+    float[] t = mesh.textureUv();
+    if (t != mesh.cornerUv()) {
+      out.textureUv(t[2 * c], t[2 * c + 1]);
     }
     float[] n = mesh.cornerNormal();
     if (n != null) {

@@ -1,6 +1,6 @@
 package idiotaxa.core.mesh;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 
 /**
  * Triangles over the corners of polygons. A mesh of triangles only keeps no arrays: triangle t is
@@ -22,8 +22,8 @@ final class Triangulation {
     if (isTrianglesOnly(faceStart)) {
       return new Triangulation(faceCount, null, null);
     }
-    IntList corners = new IntList(3 * faceCount);
-    IntList faces = new IntList(faceCount);
+    IntArrayList corners = new IntArrayList(3 * faceCount);
+    IntArrayList faces = new IntArrayList(faceCount);
     EarClipper clipper = new EarClipper(positions, cornerVertex);
     for (int f = 0; f < faceCount; f++) {
       int before = corners.size();

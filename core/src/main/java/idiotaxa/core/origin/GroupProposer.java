@@ -7,6 +7,7 @@ import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Look;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
@@ -17,19 +18,22 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.IntFunction;
 
 /**
- * Turns materials, part names or vertex colours of a mesh into groups. Numbers follow the order of
+ * Turns materials, part names, pieces or vertex colours of a mesh into groups. Numbers follow the order of
  * first appearance in the file, behind the groups that are there already; a name, keyword or colour
  * that one of those has is not proposed twice but joins it.
  */
 public final class GroupProposer {
   private static final int NONE = -1;
 
+  /** More colours than this are no help to anybody. */
+  private static final int MOST_GROUPS = 4096;
+
   private final Mesh mesh;
   private final List<Group> groups;
   private final int background;
+  private final boolean isMatchingOnly;
   private final List<GroupProposal.Rule> rules = new ArrayList<>();
 
   /**
@@ -37,26 +41,55 @@ public final class GroupProposer {
    * @param background the map's background, which counts as one more colour to stay away from
    */
   public GroupProposer(Mesh mesh, List<Group> existing, int background) {
+    this(mesh, existing, background, false);
+  }
+
+  private GroupProposer(
+      Mesh mesh, List<Group> existing, int background, boolean isMatchingOnly) {
     this.mesh = mesh;
     this.groups = new ArrayList<>(existing);
     this.background = background;
+    this.isMatchingOnly = isMatchingOnly;
+  }
+
+  /** Finds the groups of a palette; what it adds stands for strays and has no colour of its own. */
+  static GroupProposer matching(Mesh mesh, List<Group> palette) {
+    return new GroupProposer(mesh, palette, 0, true);
   }
 
   /** One group a material; faces without material stay without group. */
   public GroupProposal fromMaterials() {
-    return fromNames(
-        face -> {
-          int m = mesh.faceMaterial()[face];
-          return m == Mesh.NO_MATERIAL ? null : mesh.materials().get(m).name();
-        },
-        ClaimRule.Kind.MATERIAL);
+    String[] names = mesh.materials().stream().map(Material::name).toArray(String[]::new);
+    return fromNames(mesh.faceMaterial(), names, ClaimRule.Kind.MATERIAL);
   }
 
   /** One group for all parts whose names differ only in their trailing number. */
   public GroupProposal fromParts() {
-    return fromNames(
-        face -> NameStem.withoutNumber(mesh.parts().get(mesh.facePart()[face]).name()),
-        ClaimRule.Kind.PART);
+    String[] names =
+        mesh.parts().stream()
+            .map(part -> NameStem.withoutNumber(part.name()))
+            .toArray(String[]::new);
+    return fromNames(mesh.facePart(), names, ClaimRule.Kind.PART);
+  }
+
+  /**
+   * A piece goes to the group that is called like it, {@code piece 3}, else to the one that its part's
+   * name fits; where there is none it gets a group of its own. Pieces are numbered by first appearance.
+   */
+  public GroupProposal fromPieces(FaceLabels pieces) {
+    String[] names = new String[pieces.count()];
+    int[] groupOfPiece = new int[names.length];
+    Arrays.fill(groupOfPiece, NONE);
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      int piece = pieces.ofFace()[f];
+      if (names[piece] == null) {
+        names[piece] = "piece " + (piece + 1);
+        int exact = groupNamed(names[piece]);
+        groupOfPiece[piece] =
+            exact != NONE ? exact : groupOfName(mesh.parts().get(mesh.facePart()[f]).name());
+      }
+    }
+    return finishNames(pieces.ofFace(), names, groupOfPiece, null);
   }
 
   /**
@@ -81,43 +114,83 @@ public final class GroupProposer {
     return finish(faceGroup);
   }
 
-  private GroupProposal fromNames(IntFunction<String> nameOfFace, ClaimRule.Kind kind) {
+  /**
+   * @param idOfFace index into {@code names}, negative for none
+   */
+  private GroupProposal fromNames(int[] idOfFace, String[] names, ClaimRule.Kind kind) {
     Map<String, Integer> known = new HashMap<>();
-    Map<String, List<Integer>> missing = new LinkedHashMap<>();
-    Map<String, Integer> faceOfWord = new LinkedHashMap<>();
-    int[] faceGroup = new int[mesh.faceCount()];
-    Arrays.fill(faceGroup, NONE);
-    for (int f = 0; f < faceGroup.length; f++) {
-      String name = nameOfFace.apply(f);
-      if (name == null || name.isBlank()) {
-        continue;
-      }
-      int group = known.computeIfAbsent(name, this::groupOfName);
-      faceOfWord.putIfAbsent(name, f);
-      if (group == NONE) {
-        missing.computeIfAbsent(name, n -> new ArrayList<>()).add(f);
-      }
-      faceGroup[f] = group;
+    int[] groupOfId = new int[names.length];
+    for (int id = 0; id < names.length; id++) {
+      groupOfId[id] =
+          names[id].isBlank() ? NONE : known.computeIfAbsent(names[id], this::groupOfName);
     }
-    addMissing(missing, faceGroup);
-    faceOfWord.forEach(
-        (word, face) -> rules.add(new GroupProposal.Rule(kind, word.strip(), faceGroup[face])));
+    return finishNames(idOfFace, names, groupOfId, kind);
+  }
+
+  /**
+   * Makes groups for the names that have none yet, in order of first appearance on a face.
+   *
+   * @param kind of the rules, null for none
+   */
+  private GroupProposal finishNames(
+      int[] idOfFace, String[] names, int[] groupOfId, ClaimRule.Kind kind) {
+    Map<String, Integer> firstFace = new LinkedHashMap<>();
+    Map<String, Integer> missing = new LinkedHashMap<>();
+    boolean[] isSeen = new boolean[names.length];
+    for (int f = 0; f < idOfFace.length; f++) {
+      int id = idOfFace[f];
+      if (id >= 0 && !isSeen[id] && !names[id].isBlank()) {
+        isSeen[id] = true;
+        firstFace.putIfAbsent(names[id], id);
+        if (groupOfId[id] == NONE) {
+          missing.putIfAbsent(names[id], f);
+        }
+      }
+    }
+    Map<String, Integer> made = addMissing(missing);
+    for (int id = 0; id < groupOfId.length; id++) {
+      groupOfId[id] = groupOfId[id] == NONE ? made.getOrDefault(names[id], NONE) : groupOfId[id];
+    }
+    if (kind != null) {
+      firstFace.forEach(
+          (word, id) -> rules.add(new GroupProposal.Rule(kind, word.strip(), groupOfId[id])));
+    }
+    int[] faceGroup = new int[idOfFace.length];
+    Arrays.setAll(faceGroup, f -> idOfFace[f] < 0 ? NONE : groupOfId[idOfFace[f]]);
     return finish(faceGroup);
   }
 
-  private void addMissing(Map<String, List<Integer>> missing, int[] faceGroup) {
-    int[] colors = ColorProposer.propose(lockedColors(), missing.size());
-    int next = 0;
-    for (Map.Entry<String, List<Integer>> entry : missing.entrySet()) {
-      int color = colors[next++];
-      groups.add(
-          new Group(nextNumber(), shorten(entry.getKey()), color, List.of(), look(entry, color)));
-      entry.getValue().forEach(f -> faceGroup[f] = groups.size() - 1);
+  /**
+   * @param missing a face of every name
+   * @return the new group of every name
+   */
+  private Map<String, Integer> addMissing(Map<String, Integer> missing) {
+    int[] colors = colorsFor(missing.size());
+    Map<String, Integer> made = new HashMap<>();
+    int next = nextNumber();
+    for (Map.Entry<String, Integer> entry : missing.entrySet()) {
+      int color = colors[made.size()];
+      String name = shorten(entry.getKey());
+      groups.add(new Group(isMatchingOnly ? 1 : next++, name, color, List.of(), look(entry.getValue(), color)));
+      made.put(entry.getKey(), groups.size() - 1);
     }
+    return made;
   }
 
-  private Look look(Map.Entry<String, List<Integer>> entry, int color) {
-    int m = mesh.faceMaterial()[entry.getValue().get(0)];
+  private int[] colorsFor(int count) {
+    if (isMatchingOnly) {
+      return new int[count];
+    }
+    if (groups.size() + count > MOST_GROUPS) {
+      throw new IllegalArgumentException(
+          "the model has %,d names, more than the %,d groups that can be made of them; choose another origin, or give a palette that some of them match"
+              .formatted(count, MOST_GROUPS));
+    }
+    return ColorProposer.propose(lockedColors(), count);
+  }
+
+  private Look look(int face, int color) {
+    int m = mesh.faceMaterial()[face];
     if (m == Mesh.NO_MATERIAL) {
       return Look.matt(color);
     }
@@ -145,13 +218,11 @@ public final class GroupProposer {
 
   /** Same name first, then a keyword that is one of the name's words, then the likest words. */
   private int groupOfName(String name) {
-    String wanted = name.strip().toLowerCase(Locale.ROOT);
-    for (int g = 0; g < groups.size(); g++) {
-      if (groups.get(g).name().toLowerCase(Locale.ROOT).equals(wanted)) {
-        return g;
-      }
+    int exact = groupNamed(name);
+    if (exact != NONE) {
+      return exact;
     }
-    List<String> words = Likeness.words(wanted);
+    List<String> words = Likeness.words(name);
     for (int g = 0; g < groups.size(); g++) {
       for (String keyword : groups.get(g).keywords()) {
         if (words.contains(keyword.toLowerCase(Locale.ROOT))) {
@@ -160,6 +231,16 @@ public final class GroupProposer {
       }
     }
     return likest(words);
+  }
+
+  private int groupNamed(String name) {
+    String wanted = name.strip().toLowerCase(Locale.ROOT);
+    for (int g = 0; g < groups.size(); g++) {
+      if (groups.get(g).name().toLowerCase(Locale.ROOT).equals(wanted)) {
+        return g;
+      }
+    }
+    return NONE;
   }
 
   private int likest(List<String> words) {

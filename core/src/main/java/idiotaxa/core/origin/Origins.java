@@ -33,7 +33,7 @@ public final class Origins {
       case PARTS -> mesh.parts().size() > 1;
       case PIECES -> Pieces.of(mesh, Weld.of(mesh)).count() > 1;
       case TEXTURE ->
-          mesh.hasUvs() && mesh.materials().stream().anyMatch(m -> !m.texture().isEmpty());
+          mesh.textureUv() != null && mesh.materials().stream().anyMatch(m -> !m.texture().isEmpty());
     };
   }
 
@@ -73,7 +73,7 @@ public final class Origins {
    */
   public static OriginReading texture(
       Mesh mesh, List<Optional<TextureImage>> textures, List<Group> palette) {
-    if (!mesh.hasUvs() || textures.stream().allMatch(Optional::isEmpty)) {
+    if (mesh.textureUv() == null || textures.stream().allMatch(Optional::isEmpty)) {
       throw new IllegalArgumentException(
           "the model has no texture that came with it; bring its images in together with it, or"
               + " choose another origin, for example "
@@ -102,12 +102,18 @@ public final class Origins {
               "the model has no materials; choose another origin, for example "
                   + best(mesh).word());
         }
-        yield named(mesh, new GroupProposer(mesh, palette, BACKGROUND).fromMaterials(), palette);
+        yield named(mesh, proposer(mesh, palette).fromMaterials(), palette);
       }
       case PARTS ->
-          named(mesh, new GroupProposer(mesh, palette, BACKGROUND).fromParts(), palette);
-      case PIECES -> pieces(mesh);
+          named(mesh, proposer(mesh, palette).fromParts(), palette);
+      case PIECES -> pieces(mesh, palette);
     };
+  }
+
+  private static GroupProposer proposer(Mesh mesh, List<Group> palette) {
+    return palette.isEmpty()
+        ? new GroupProposer(mesh, palette, BACKGROUND)
+        : GroupProposer.matching(mesh, palette);
   }
 
   private static OriginReading named(Mesh mesh, GroupProposal proposal, List<Group> palette) {
@@ -126,27 +132,18 @@ public final class Origins {
         groups, SurfaceGroups.ofFaces(mesh, faceGroup), List.copyOf(strays));
   }
 
-  private static OriginReading pieces(Mesh mesh) {
+  private static OriginReading pieces(Mesh mesh, List<Group> palette) {
     FaceLabels labels = Pieces.of(mesh, Weld.of(mesh));
-    if (labels.count() > MAX_PIECE_GROUPS) {
+    if (palette.isEmpty() && labels.count() > MAX_PIECE_GROUPS) {
       throw new IllegalArgumentException(
           "the model has "
               + labels.count()
               + " pieces, more than the "
               + MAX_PIECE_GROUPS
-              + " whose colours can still be told apart; choose origin parts or materials");
+              + " whose colours can still be told apart; choose origin parts or materials, or give a"
+              + " palette");
     }
-    int[] piece = labels.ofFace();
-    List<Group> groups = new ArrayList<>();
-    int[] colors = ColorProposer.propose(new int[] {BACKGROUND}, labels.count());
-    for (int p = 0; p < labels.count(); p++) {
-      groups.add(Group.of(p + 1, "piece " + (p + 1), colors[p]));
-    }
-    int[] faceGroup = new int[piece.length];
-    for (int f = 0; f < piece.length; f++) {
-      faceGroup[f] = piece[f] + 1;
-    }
-    return new OriginReading(groups, SurfaceGroups.ofFaces(mesh, faceGroup), List.of());
+    return named(mesh, proposer(mesh, palette).fromPieces(labels), palette);
   }
 
   private static OriginReading vertexColors(Mesh mesh, List<Group> palette) {

@@ -36,7 +36,7 @@ final class TextureGroups {
   private boolean hasUvs(int triangle) {
     boolean isComplete = true;
     for (int k = 0; k < 3; k++) {
-      isComplete &= Float.isFinite(mesh.cornerUv()[2 * mesh.triangleCorner(triangle, k)]);
+      isComplete &= Float.isFinite(mesh.textureUv()[2 * mesh.triangleCorner(triangle, k)]);
     }
     return isComplete;
   }

@@ -14,7 +14,7 @@ public final class TexturePixel {
    */
   public static int at(
       Mesh mesh, int triangle, double w0, double w1, double w2, int width, int height) {
-    float[] uv = mesh.cornerUv();
+    float[] uv = mesh.textureUv();
     int a = 2 * mesh.triangleCorner(triangle, 0);
     int b = 2 * mesh.triangleCorner(triangle, 1);
     int c = 2 * mesh.triangleCorner(triangle, 2);

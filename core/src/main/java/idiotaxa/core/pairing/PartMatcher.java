@@ -14,12 +14,19 @@ import java.util.Set;
 
 /** Finds the partners of parts by name and by hand-made links. */
 final class PartMatcher {
+  /** Comparisons of names that proposals may cost; beyond that nobody reads them. */
+  private static final long MOST_COMPARISONS = 2_000_000;
+
   private final Mesh target;
   private final Mesh source;
   private final PairingRules rules;
+  private final Map<String, List<Integer>> ofName = new HashMap<>();
   private final Map<String, List<Integer>> ofStem = new HashMap<>();
   private final Map<String, List<Integer>> ofStemWithoutNumber = new HashMap<>();
   private final Map<String, Integer> targetsOfStemWithoutNumber = new HashMap<>();
+  private final Map<String, Set<String>> linked = new HashMap<>();
+  private final Map<String, List<String>> wordsOf = new HashMap<>();
+  private long comparisons;
 
   PartMatcher(Mesh target, Mesh source, PairingRules rules) {
     this.target = target;
@@ -27,11 +34,17 @@ final class PartMatcher {
     this.rules = rules;
     for (int s = 0; s < source.parts().size(); s++) {
       String name = source.parts().get(s).name();
+      ofName.computeIfAbsent(name, k -> new ArrayList<>()).add(s);
       ofStem.computeIfAbsent(stem(name), k -> new ArrayList<>()).add(s);
       ofStemWithoutNumber.computeIfAbsent(withoutNumber(name), k -> new ArrayList<>()).add(s);
     }
     for (Part part : target.parts()) {
       targetsOfStemWithoutNumber.merge(withoutNumber(part.name()), 1, Integer::sum);
+    }
+    for (PairingRules.Link link : rules.links()) {
+      linked
+          .computeIfAbsent(link.targetPart(), k -> new LinkedHashSet<>())
+          .add(link.sourcePart());
     }
   }
 
@@ -86,13 +99,8 @@ final class PartMatcher {
 
   private List<Integer> linked(String targetPart) {
     List<Integer> parts = new ArrayList<>();
-    for (PairingRules.Link link : rules.links()) {
-      for (int s = 0; s < source.parts().size(); s++) {
-        if (link.targetPart().equals(targetPart)
-            && link.sourcePart().equals(source.parts().get(s).name())) {
-          parts.add(s);
-        }
-      }
+    for (String sourcePart : linked.getOrDefault(targetPart, Set.of())) {
+      parts.addAll(ofName.getOrDefault(sourcePart, List.of()));
     }
     return parts;
   }
@@ -120,11 +128,15 @@ final class PartMatcher {
 
   /** The part whose name is likest, the first on a tie; null when none is like it. */
   private String nearest(String name, Mesh among) {
-    List<String> words = Likeness.words(stem(name));
+    comparisons += among.parts().size();
+    if (comparisons > MOST_COMPARISONS) {
+      return null;
+    }
+    List<String> words = words(name);
     String best = null;
     double bestLikeness = Likeness.ENOUGH;
     for (Part part : among.parts()) {
-      List<String> others = Likeness.words(stem(part.name()));
+      List<String> others = words(part.name());
       // Both ways, so that a name is not like every longer one that holds its word.
       double likeness = (Likeness.of(words, others) + Likeness.of(others, words)) / 2;
       if (likeness > bestLikeness) {
@@ -133,5 +145,9 @@ final class PartMatcher {
       }
     }
     return best;
+  }
+
+  private List<String> words(String name) {
+    return wordsOf.computeIfAbsent(name, n -> Likeness.words(stem(n)));
   }
 }

@@ -1,6 +1,6 @@
 package idiotaxa.core.raster;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,16 +40,16 @@ public enum SheetLayout {
       throw new IllegalArgumentException(
           "the target has no UVs; unwrap it and bring it in again");
     }
-    Map<Integer, IntList> byKey = new TreeMap<>();
+    Map<Integer, IntArrayList> byKey = new TreeMap<>();
     for (int t = 0; t < mesh.triangleCount(); t++) {
       int key = key(mesh, t);
       if (key >= 0) {
-        byKey.computeIfAbsent(key, k -> new IntList()).add(t);
+        byKey.computeIfAbsent(key, k -> new IntArrayList()).add(t);
       }
     }
     List<Sheet> sheets = new ArrayList<>();
     byKey.forEach((key, triangles) -> sheets.add(sheet(mesh, key, triangles.toArray())));
-    return sheets;
+    return SheetNames.distinct(sheets);
   }
 
   private Sheet sheet(Mesh mesh, int key, int[] triangles) {

@@ -1,9 +1,10 @@
 package idiotaxa.core.raster;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.Locale;
 import java.util.List;
 import java.util.Set;
 
@@ -36,9 +37,17 @@ public record SheetPlan(String by, List<HandSheet> hand) {
     }
     Set<String> names = new HashSet<>();
     for (HandSheet sheet : hand) {
-      if (sheet.name().isBlank() || sheet.name().length() > MAX_NAME || !names.add(sheet.name())) {
+      if (sheet.name().strip().equals(REST)) {
         throw new IllegalArgumentException(
-            "Sheets need names of 1 to " + MAX_NAME + " characters, each another; got \""
+            "The sheet " + REST + " holds the parts that no other sheet names; choose another name.");
+      }
+      if (sheet.name().isBlank()
+          || sheet.name().length() > MAX_NAME
+          || !names.add(sheet.name().strip().toLowerCase(Locale.ROOT))) {
+        throw new IllegalArgumentException(
+            "Sheets need names of 1 to "
+                + MAX_NAME
+                + " characters that differ by more than case; got \""
                 + sheet.name() + "\".");
       }
     }
@@ -63,9 +72,9 @@ public record SheetPlan(String by, List<HandSheet> hand) {
     for (int p = 0; p < sheetOfPart.length; p++) {
       sheetOfPart[p] = sheetOf(mesh.parts().get(p).name());
     }
-    List<IntList> triangles = new ArrayList<>();
+    List<IntArrayList> triangles = new ArrayList<>();
     for (int s = 0; s <= hand.size(); s++) {
-      triangles.add(new IntList());
+      triangles.add(new IntArrayList());
     }
     for (Sheet whole : SheetLayout.ONE.divide(mesh)) {
       for (int t : whole.triangles()) {
@@ -79,7 +88,7 @@ public record SheetPlan(String by, List<HandSheet> hand) {
         sheets.add(new Sheet(name, triangles.get(s).toArray(), 0, 0));
       }
     }
-    return sheets;
+    return SheetNames.distinct(sheets);
   }
 
   /** Number of the first sheet that names a part, the number of sheets when none does. */

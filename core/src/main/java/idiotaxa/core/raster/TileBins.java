@@ -1,41 +1,78 @@
 package idiotaxa.core.raster;
 
+import java.util.Arrays;
+import java.util.BitSet;
+
 /** Which triangles may touch which square tile of a sheet, ascending within a tile. */
 public final class TileBins {
   public static final int SIDE = 64;
+
+  /**
+   * Triangles that cover a tile wholly and are told. What lies below that many owns nothing and is
+   * buried; stacked UVs have thousands of such layers.
+   */
+  private static final int MOST_LAYERS = 8;
+
+  /** Four bytes each. */
+  private static final long MOST_ITEMS = 100_000_000;
 
   private final int columns;
   private final int rows;
   private final int[] start;
   private final int[] items;
+  private final byte[] layers;
+  private final BitSet buried = new BitSet();
 
+  /**
+   * @throws IllegalArgumentException when so many triangles lie on top of each other that they cannot be
+   *     told apart in bounded memory
+   */
   public TileBins(UvTriangles triangles, int width, int height) {
     columns = (width + SIDE - 1) / SIDE;
     rows = (height + SIDE - 1) / SIDE;
+    layers = new byte[columns * rows];
     start = new int[columns * rows + 1];
+    long count = 0;
     for (int i = 0; i < triangles.count(); i++) {
-      visit(triangles, i, null);
+      count += visit(triangles, i, null);
+      if (count > MOST_ITEMS) {
+        throw new IllegalArgumentException(
+            "the UVs of too many faces lie on top of each other on a sheet of "
+                + width
+                + " px; choose a smaller size, or give the parts sheets of their own or a new layout");
+      }
     }
     for (int tile = 0; tile < columns * rows; tile++) {
       start[tile + 1] += start[tile];
     }
     items = new int[start[columns * rows]];
+    Arrays.fill(layers, (byte) 0);
     int[] next = start.clone();
     for (int i = 0; i < triangles.count(); i++) {
       visit(triangles, i, next);
     }
   }
 
-  /** Counts the triangle when {@code next} is null, else stores it. */
-  private void visit(UvTriangles triangles, int i, int[] next) {
+  /** Counts the triangle when {@code next} is null, else stores it; returns in how many tiles. */
+  private int visit(UvTriangles triangles, int i, int[] next) {
     int unit = SIDE * UvTriangles.STEPS;
     int fromX = Math.max(0, Math.floorDiv(triangles.minX(i), unit));
     int toX = Math.min(columns - 1, Math.floorDiv(triangles.maxX(i), unit));
     int fromY = Math.max(0, Math.floorDiv(triangles.minY(i), unit));
     int toY = Math.min(rows - 1, Math.floorDiv(triangles.maxY(i), unit));
+    boolean mayCover = toX - fromX > 1 && toY - fromY > 1;
+    int count = 0;
     for (int ty = fromY; ty <= toY; ty++) {
       for (int tx = fromX; tx <= toX; tx++) {
         int tile = ty * columns + tx;
+        if (layers[tile] == MOST_LAYERS) {
+          buried.set(i);
+          continue;
+        }
+        if (mayCover && covers(triangles, i, tx, ty)) {
+          layers[tile]++;
+        }
+        count++;
         if (next == null) {
           start[tile + 1]++;
         } else {
@@ -43,6 +80,22 @@ public final class TileBins {
         }
       }
     }
+    return count;
+  }
+
+  private static boolean covers(UvTriangles triangles, int i, int tileX, int tileY) {
+    long unit = (long) SIDE * UvTriangles.STEPS;
+    long x = tileX * unit;
+    long y = tileY * unit;
+    return triangles.owns(i, x, y)
+        && triangles.owns(i, x + unit, y)
+        && triangles.owns(i, x, y + unit)
+        && triangles.owns(i, x + unit, y + unit);
+  }
+
+  /** Whether other triangles lie on one somewhere, so deep that it is left out there. */
+  public boolean isBuried(int triangle) {
+    return buried.get(triangle);
   }
 
   /** The first triangle that owns a texel's centre, negative when none does. */
@@ -56,6 +109,30 @@ public final class TileBins {
       }
     }
     return -1;
+  }
+
+  /** The first triangle that owns a point of a grid of 4 × 4 in a texel, else one whose box meets it. */
+  public int ownerWithin(UvTriangles triangles, int x, int y) {
+    int owner = ownerOfCenter(triangles, x, y);
+    int quarter = UvTriangles.STEPS / 4;
+    int tile = y / SIDE * columns + x / SIDE;
+    for (int s = 0; s < 16 && owner < 0; s++) {
+      long px = (long) x * UvTriangles.STEPS + s % 4 * quarter + quarter / 2;
+      long py = (long) y * UvTriangles.STEPS + s / 4 * quarter + quarter / 2;
+      for (int slot = start[tile]; slot < start[tile + 1] && owner < 0; slot++) {
+        owner = triangles.owns(items[slot], px, py) ? items[slot] : -1;
+      }
+    }
+    for (int slot = start[tile]; slot < start[tile + 1] && owner < 0; slot++) {
+      int i = items[slot];
+      boolean isNear =
+          triangles.minX(i) <= (x + 1) * UvTriangles.STEPS
+              && triangles.maxX(i) >= x * UvTriangles.STEPS
+              && triangles.minY(i) <= (y + 1) * UvTriangles.STEPS
+              && triangles.maxY(i) >= y * UvTriangles.STEPS;
+      owner = isNear ? i : -1;
+    }
+    return owner;
   }
 
   public int count() {

@@ -1,11 +1,15 @@
 package idiotaxa.core.raster;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import java.util.Arrays;
 
 /** Which triangle owns which texel centre of one tile. Scratch of one thread. */
 public final class TileOwners {
   public static final int NOBODY = -1;
+
+  /** Further owners of a texel that are told; stacked UVs have thousands, which tell nothing more. */
+  private static final int MOST_FURTHER = 7;
+
   private static final int SIDE = TileBins.SIDE;
   private static final int HALF = UvTriangles.STEPS / 2;
 
@@ -13,7 +17,11 @@ public final class TileOwners {
   private final int width;
   private final int height;
   private final int[] owner = new int[SIDE * SIDE];
-  private final IntList doubled = new IntList();
+  private final IntArrayList doubled = new IntArrayList();
+  /** Owners behind the first, by place in the tile. */
+  private final byte[] further = new byte[SIDE * SIDE];
+  /** A bit a texel that has as many owners as are told, a word a row. */
+  private final long[] full = new long[SIDE];
   private int fromX;
   private int fromY;
 
@@ -31,6 +39,8 @@ public final class TileOwners {
   public void find(TileBins bins, int tile, boolean[] isMet) {
     Arrays.fill(owner, NOBODY);
     doubled.clear();
+    Arrays.fill(further, (byte) 0);
+    Arrays.fill(full, 0);
     fromX = bins.x(tile);
     fromY = bins.y(tile);
     for (int slot = bins.from(tile); slot < bins.to(tile); slot++) {
@@ -61,42 +71,49 @@ public final class TileOwners {
     return owner[(y - fromY) * SIDE + x - fromX];
   }
 
-  /** Further owners: texel and triangle in turns, those of one texel in a row. */
-  public IntList doubled() {
+  /** Further owners: texel and triangle in turns, at most seven a texel. */
+  public IntArrayList doubled() {
     return doubled;
   }
 
-  /** Row by row over the triangle's box inside the tile, edge functions stepped along. */
+  /** Row by row over the triangle's box inside the tile; texels with enough owners are passed over. */
   private void claim(int i, boolean[] isMet) {
     int steps = UvTriangles.STEPS;
-    int beginX = Math.max(fromX, Math.floorDiv(triangles.minX(i) - HALF, steps));
-    int endX = Math.min(toX() - 1, Math.floorDiv(triangles.maxX(i) - HALF, steps) + 1);
     int beginY = Math.max(fromY, Math.floorDiv(triangles.minY(i) - HALF, steps));
     int endY = Math.min(toY() - 1, Math.floorDiv(triangles.maxY(i) - HALF, steps) + 1);
-    long step01 = triangles.edgeStepX(i, 0, 1);
-    long step12 = triangles.edgeStepX(i, 1, 2);
-    long step20 = triangles.edgeStepX(i, 2, 0);
     for (int y = beginY; y <= endY; y++) {
-      long px = (long) beginX * steps + HALF;
-      long py = (long) y * steps + HALF;
-      long e01 = triangles.edge(i, 0, 1, px, py) + triangles.bias(i, 0, 1);
-      long e12 = triangles.edge(i, 1, 2, px, py) + triangles.bias(i, 1, 2);
-      long e20 = triangles.edge(i, 2, 0, px, py) + triangles.bias(i, 2, 0);
-      int at = (y - fromY) * SIDE - fromX;
-      for (int x = beginX; x <= endX; x++) {
-        if ((e01 | e12 | e20) >= 0) {
-          isMet[i] = true;
-          if (owner[at + x] == NOBODY) {
-            owner[at + x] = i;
-          } else {
-            doubled.add(y * width + x);
-            doubled.add(i);
-          }
-        }
-        e01 += step01;
-        e12 += step12;
-        e20 += step20;
+      int row = y - fromY;
+      if (isMet[i] && full[row] == -1L) {
+        continue;
       }
+      long span = triangles.ownedSpan(i, y, fromX, toX());
+      int x = (int) (span >>> 32);
+      int end = (int) span;
+      if (x == end) {
+        continue;
+      }
+      isMet[i] = true;
+      long left = bits(x - fromX, end - fromX) & ~full[row];
+      for (; left != 0; left &= left - 1) {
+        own(row * SIDE + Long.numberOfTrailingZeros(left), i);
+      }
+    }
+  }
+
+  /** Bits from … to−1 of a row; there is at least one. */
+  private static long bits(int from, int to) {
+    return -1L >>> (64 - (to - from)) << from;
+  }
+
+  private void own(int place, int i) {
+    if (owner[place] == NOBODY) {
+      owner[place] = i;
+      return;
+    }
+    doubled.add((fromY + place / SIDE) * width + fromX + place % SIDE);
+    doubled.add(i);
+    if (++further[place] == MOST_FURTHER) {
+      full[place / SIDE] |= 1L << place % SIDE;
     }
   }
 }

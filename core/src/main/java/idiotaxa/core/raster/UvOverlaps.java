@@ -1,33 +1,45 @@
 package idiotaxa.core.raster;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
+
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * Counts texels of a sheet whose centre has more than one owner, with the bake's own raster. An
  * overlap of one group is harmless; of different groups it is a conflict, because only one of them can
- * be right. One int a texel.
+ * be right.
+ *
+ * <p>Time is linear in rows of triangles plus texels, however many faces lie on each other: a texel of
+ * which nothing more can be learnt is passed over, a row of such texels as a whole.
  */
 public final class UvOverlaps {
-  private static final int HALF = UvTriangles.STEPS / 2;
   private static final int MAX_SIZE = 8192;
   private static final int MAX_KEPT_FACES = 1000;
 
   private final Mesh mesh;
   private final int size;
+  private final int words;
   private final int[] faceGroup;
-  private final int[] owner;
+  /** Bits by row of words: texels with an owner, with two of them, and with owners of two groups. */
+  private final long[] owned;
+  private final long[] doubled;
+  private final long[] conflicting;
   private final boolean[] isFaceKept;
-  private final IntList faces = new IntList();
-  private final boolean[] isConflict;
+  private final IntArrayList faces = new IntArrayList();
 
   private UvOverlaps(Mesh mesh, int size, int[] faceGroup) {
     this.mesh = mesh;
     this.size = size;
     this.faceGroup = faceGroup;
-    owner = new int[size * size];
+    words = (size + 63) / 64;
+    owned = new long[words * size];
+    doubled = new long[owned.length];
+    conflicting = new long[owned.length];
     isFaceKept = new boolean[mesh.faceCount()];
-    isConflict = new boolean[owner.length];
   }
 
   /**
@@ -50,9 +62,9 @@ public final class UvOverlaps {
     UvOverlaps overlaps = counted(mesh, sheet, size, faceGroup);
     long overlapping = 0;
     long conflicts = 0;
-    for (int texel = 0; texel < overlaps.owner.length; texel++) {
-      overlapping += overlaps.owner[texel] < 0 ? 1 : 0;
-      conflicts += overlaps.isConflict[texel] ? 1 : 0;
+    for (int w = 0; w < overlaps.doubled.length; w++) {
+      overlapping += Long.bitCount(overlaps.doubled[w]);
+      conflicts += Long.bitCount(overlaps.conflicting[w]);
     }
     return new Result(size, overlapping, conflicts, overlaps.faces.toArray());
   }
@@ -63,10 +75,12 @@ public final class UvOverlaps {
    */
   public static byte[] texels(Mesh mesh, Sheet sheet, int size, int[] faceGroup) {
     UvOverlaps overlaps = counted(mesh, sheet, size, faceGroup);
-    byte[] out = new byte[overlaps.owner.length];
+    byte[] out = new byte[size * size];
     for (int texel = 0; texel < out.length; texel++) {
-      if (overlaps.owner[texel] < 0) {
-        out[texel] = overlaps.isConflict[texel] ? CONFLICT : HARMLESS;
+      int word = texel / size * overlaps.words + texel % size / 64;
+      long bit = 1L << texel % size;
+      if ((overlaps.doubled[word] & bit) != 0) {
+        out[texel] = (overlaps.conflicting[word] & bit) != 0 ? CONFLICT : HARMLESS;
       }
     }
     return out;
@@ -77,39 +91,94 @@ public final class UvOverlaps {
       throw new IllegalArgumentException("size must be 1 … " + MAX_SIZE + " px, got " + size);
     }
     UvOverlaps overlaps = new UvOverlaps(mesh, size, faceGroup);
-    overlaps.count(UvTriangles.of(mesh, sheet, size, size));
+    UvTriangles triangles = UvTriangles.of(mesh, sheet, size, size);
+    overlaps.findDoubled(triangles);
+    overlaps.findFaces(triangles);
+    overlaps.findConflicts(triangles);
     return overlaps;
   }
 
-  /** Marks of a texel: 0 free, else 1 + face; negative once it was counted as an overlap. */
-  private void count(UvTriangles triangles) {
+  /** Visits the words of texels that a triangle owns in rows that are not full. */
+  private interface Visitor {
+    void visit(int word, long bits, int triangle);
+  }
+
+  private void findDoubled(UvTriangles triangles) {
+    BitSet fullRows = new BitSet(size);
     for (int i = 0; i < triangles.count(); i++) {
-      int face = mesh.triangleFace(triangles.meshTriangle(i));
-      int fromY = Math.max(0, Math.floorDiv(triangles.minY(i) - HALF, UvTriangles.STEPS));
-      int toY = Math.min(size - 1, Math.floorDiv(triangles.maxY(i), UvTriangles.STEPS));
-      int fromX = Math.max(0, Math.floorDiv(triangles.minX(i) - HALF, UvTriangles.STEPS));
-      int toX = Math.min(size - 1, Math.floorDiv(triangles.maxX(i), UvTriangles.STEPS));
-      for (int y = fromY; y <= toY; y++) {
-        for (int x = fromX; x <= toX; x++) {
-          if (triangles.owns(
-              i, (long) x * UvTriangles.STEPS + HALF, (long) y * UvTriangles.STEPS + HALF)) {
-            own(y * size + x, face);
-          }
-        }
+      walk(triangles, i, doubled, fullRows, this::own);
+    }
+  }
+
+  private void own(int word, long bits, int face) {
+    long second = owned[word] & bits;
+    owned[word] |= bits;
+    doubled[word] |= second;
+  }
+
+  /** Faces that own doubled texels, in their order. */
+  private void findFaces(UvTriangles triangles) {
+    long[] others = new long[doubled.length];
+    Arrays.setAll(others, w -> ~doubled[w]);
+    BitSet fullRows = new BitSet(size);
+    for (int i = 0; i < triangles.count() && faces.size() < MAX_KEPT_FACES; i++) {
+      walk(triangles, i, others, fullRows, (word, bits, face) -> keep(face));
+    }
+  }
+
+  /** Group by group: where texels of one are met by another, their owners differ. */
+  private void findConflicts(UvTriangles triangles) {
+    Map<Integer, IntArrayList> ofGroup = new TreeMap<>();
+    for (int i = 0; i < triangles.count(); i++) {
+      int group = faceGroup[mesh.triangleFace(triangles.meshTriangle(i))];
+      ofGroup.computeIfAbsent(group, g -> new IntArrayList()).add(i);
+    }
+    if (ofGroup.size() < 2) {
+      return;
+    }
+    long[] before = new long[owned.length];
+    for (IntArrayList group : ofGroup.values()) {
+      long[] own = new long[owned.length];
+      BitSet fullRows = new BitSet(size);
+      for (int n = 0; n < group.size(); n++) {
+        walk(triangles, group.get(n), own, fullRows, (word, bits, face) -> own[word] |= bits);
+      }
+      for (int w = 0; w < own.length; w++) {
+        conflicting[w] |= before[w] & own[w];
+        before[w] |= own[w];
       }
     }
   }
 
-  private void own(int texel, int face) {
-    if (owner[texel] == 0) {
-      owner[texel] = face + 1;
-      return;
+  /**
+   * @param done texels that need no visit
+   * @param fullRows rows that hold such texels only; grows
+   */
+  private void walk(
+      UvTriangles triangles, int i, long[] done, BitSet fullRows, Visitor visitor) {
+    int steps = UvTriangles.STEPS;
+    int face = mesh.triangleFace(triangles.meshTriangle(i));
+    int toY = Math.min(size - 1, Math.floorDiv(triangles.maxY(i), steps));
+    int fromY = Math.max(0, Math.floorDiv(triangles.minY(i) - steps / 2, steps));
+    for (int y = fullRows.nextClearBit(fromY); y <= toY; y = fullRows.nextClearBit(y + 1)) {
+      long span = triangles.ownedSpan(i, y, 0, size);
+      int x = (int) (span >>> 32);
+      int end = (int) span;
+      boolean isFull = x == 0 && end == size;
+      for (int from = x; from < end; from = (from | 63) + 1) {
+        int word = y * words + from / 64;
+        long bits = -1L << from;
+        bits &= end - (from & ~63) >= 64 ? -1L : (1L << end) - 1;
+        bits &= ~done[word];
+        if (bits != 0) {
+          visitor.visit(word, bits, face);
+          isFull = false;
+        }
+      }
+      if (isFull) {
+        fullRows.set(y);
+      }
     }
-    int other = Math.abs(owner[texel]) - 1;
-    owner[texel] = -Math.abs(owner[texel]);
-    isConflict[texel] |= faceGroup[face] != faceGroup[other];
-    keep(face);
-    keep(other);
   }
 
   private void keep(int face) {

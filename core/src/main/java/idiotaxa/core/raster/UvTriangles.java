@@ -72,11 +72,11 @@ public final class UvTriangles {
     return meshTriangle[i];
   }
 
-  int x(int i, int k) {
+  public int x(int i, int k) {
     return x[3 * i + k];
   }
 
-  int y(int i, int k) {
+  public int y(int i, int k) {
     return y[3 * i + k];
   }
 
@@ -132,5 +132,31 @@ public final class UvTriangles {
     out[0] = w0 / sum;
     out[1] = (isTurned[i] ? w2 : w1) / sum;
     out[2] = (isTurned[i] ? w1 : w2) / sum;
+  }
+
+  /**
+   * The texels of one row whose centres a triangle owns lie side by side.
+   *
+   * @return the first of them in the upper half and one past the last in the lower; both equal when there
+   *     are none
+   */
+  long ownedSpan(int i, int y, int fromX, int toX) {
+    long py = (long) y * STEPS + STEPS / 2;
+    long px = (long) fromX * STEPS + STEPS / 2;
+    long first = 0;
+    long end = toX - (long) fromX;
+    for (int k = 0; k < 3; k++) {
+      int next = k == 2 ? 0 : k + 1;
+      long step = edgeStepX(i, k, next);
+      long value = edge(i, k, next, px, py) + bias(i, k, next);
+      if (step > 0) {
+        first = Math.max(first, value >= 0 ? 0 : (-value + step - 1) / step);
+      } else if (step < 0) {
+        end = Math.min(end, value < 0 ? 0 : value / -step + 1);
+      } else if (value < 0) {
+        end = 0;
+      }
+    }
+    return end <= first ? 0 : fromX + first << 32 | fromX + end;
   }
 }

@@ -17,4 +17,9 @@ public record Reach(double outward, double inward) {
               + " inward");
     }
   }
+
+  /** The smallest that encloses both. */
+  Reach around(Reach other) {
+    return new Reach(Math.max(outward, other.outward), Math.max(inward, other.inward));
+  }
 }

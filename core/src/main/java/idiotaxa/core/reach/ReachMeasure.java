@@ -1,5 +1,6 @@
 package idiotaxa.core.reach;
 
+import com.carrotsearch.hppc.DoubleArrayList;
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
@@ -11,7 +12,9 @@ import idiotaxa.core.work.Parallel;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
@@ -26,6 +29,10 @@ import java.util.stream.IntStream;
  */
 public final class ReachMeasure {
   private static final int POINTS = 40_000;
+
+  /** Fewer say nothing of a part. */
+  private static final int ENOUGH_POINTS = 100;
+
   private static final int BLOCK = 1000;
   private static final long SEED = 20_260_101L;
   /** Share of the target's diagonal beyond which two surfaces are not of the same thing. */
@@ -54,9 +61,16 @@ public final class ReachMeasure {
     floor = FLOOR * bounds.diagonal();
   }
 
-  /** The reach for the whole alone. */
-  public Reach propose(int threads) {
-    return proposed(fromTarget(threads), fromSource(threads));
+  /** The reach of every part that enough points lie on, and of the whole. */
+  public Reaches propose(int threads) {
+    ReachSurvey survey = measure(threads);
+    Map<String, Reach> ofPart = new HashMap<>();
+    for (ReachSurvey.PartReach part : survey.parts()) {
+      if (part.points() >= ENOUGH_POINTS) {
+        ofPart.merge(part.part(), part.proposed(), Reach::around);
+      }
+    }
+    return new Reaches(survey.proposed(), ofPart);
   }
 
   private Reach proposed(Probes fromTarget, Probes fromSource) {
@@ -75,10 +89,14 @@ public final class ReachMeasure {
     Probes fromTarget = fromTarget(threads);
     Probes fromSource = fromSource(threads);
     List<ReachSurvey.PartReach> parts = new ArrayList<>();
-    for (int p = 0; p < target.parts().size(); p++) {
-      DistanceClasses classes =
-          new DistanceClasses(floor, fromTarget.distancesOf(p), fromSource.distancesOf(p));
-      parts.add(classes.of(target.parts().get(p).name(), fromTarget.unmatchedOf(p)));
+    int count = target.parts().size();
+    List<DoubleArrayList> outOf = fromTarget.byPart(count);
+    List<DoubleArrayList> into = fromSource.byPart(count);
+    for (int p = 0; p < count; p++) {
+      double[] distances = outOf.get(p).toArray();
+      DistanceClasses classes = new DistanceClasses(floor, distances, into.get(p).toArray());
+      int unmatched = (int) Arrays.stream(distances).filter(Double::isNaN).count();
+      parts.add(classes.of(target.parts().get(p).name(), unmatched));
     }
     List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
     farthest.addAll(places(fromSource, -1));
@@ -112,18 +130,16 @@ public final class ReachMeasure {
 
     private final float[] point = new float[3 * POINTS];
 
-    double[] distancesOf(int wanted) {
-      return IntStream.range(0, POINTS)
-          .filter(i -> part[i] == wanted)
-          .mapToDouble(i -> distance[i])
-          .toArray();
-    }
-
-    int unmatchedOf(int wanted) {
-      return (int)
-          IntStream.range(0, POINTS)
-              .filter(i -> part[i] == wanted && Double.isNaN(distance[i]))
-              .count();
+    /** Of every part; the last is of none. */
+    List<DoubleArrayList> byPart(int parts) {
+      List<DoubleArrayList> out = new ArrayList<>();
+      for (int p = 0; p <= parts; p++) {
+        out.add(new DoubleArrayList());
+      }
+      for (int i = 0; i < POINTS; i++) {
+        out.get(part[i] < 0 ? parts : part[i]).add(distance[i]);
+      }
+      return out;
     }
   }
 

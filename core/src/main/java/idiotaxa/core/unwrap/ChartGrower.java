@@ -1,6 +1,6 @@
 package idiotaxa.core.unwrap;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
@@ -74,7 +74,7 @@ final class ChartGrower {
   private int[] grow(int seed, int chart) {
     double[] sum = new double[3];
     double[] mean = new double[3];
-    IntList faces = new IntList();
+    IntArrayList faces = new IntArrayList();
     PriorityQueue<Candidate> queue =
         new PriorityQueue<>(
             Comparator.comparingDouble(Candidate::turnedBy).thenComparingInt(Candidate::face));
@@ -116,7 +116,7 @@ final class ChartGrower {
   }
 
   /** The mean moved while the chart grew: faces that are too far from where it ended are set free. */
-  private int[] dropTurnedAway(IntList faces, double[] mean) {
+  private int[] dropTurnedAway(IntArrayList faces, double[] mean) {
     int[] kept =
         Arrays.stream(faces.toArray())
             .filter(f -> faces.size() == 1 || normals.dot(f, mean) >= WIDEST_COS)

@@ -1,6 +1,6 @@
 package idiotaxa.core.unwrap;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayDeque;
@@ -75,7 +75,7 @@ final class ChartProjector {
   private Chart flatten(int[] faces) {
     double[] normal = new double[3];
     double area = 0;
-    IntList corners = new IntList();
+    IntArrayList corners = new IntArrayList();
     for (int f : faces) {
       area += normals.area[f];
       for (int axis = 0; axis < 3; axis++) {

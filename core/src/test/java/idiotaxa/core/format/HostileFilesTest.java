@@ -119,9 +119,13 @@ class HostileFilesTest {
     Path into = Files.createDirectory(folder.resolve("deep"));
     Map<String, Path> files =
         ZipUpload.unpack(
-            "a.zip", zip(Map.of("../../evil.obj", new byte[] {1}, "/etc/b.mtl", new byte[2])), into);
-    assertThat(files).containsOnlyKeys("evil.obj", "b.mtl");
-    assertThat(files.values()).allMatch(p -> p.startsWith(into));
+            "a.zip", zip(Map.of("deep/in/a.obj", new byte[] {1}, "/etc/b.mtl", new byte[2])), into);
+    assertThat(files).containsOnlyKeys("deep/in/a.obj", "etc/b.mtl");
+    assertThat(files.values()).allMatch(p -> p.getParent().equals(into));
+    Path evil = zip(Map.of("../../evil.obj", new byte[] {1}));
+    assertThatThrownBy(() -> ZipUpload.unpack("a.zip", evil, into))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("outside of the upload");
   }
 
   @Test

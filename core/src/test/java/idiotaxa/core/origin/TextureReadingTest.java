@@ -88,7 +88,7 @@ class TextureReadingTest {
     Sheet sheet = SheetLayout.ONE.divide(sail).get(0);
     int[] colors =
         PreparedBake.fromTarget(sail, reading)
-            .sourceColors(
+            .ownColors(
                 sheet, List.of(Optional.of(image)), Bakes.settings(4, 1, false), Progress.NONE);
     assertThat(colors[0]).isEqualTo(RED);
     assertThat(colors[3]).isEqualTo(BLUE);

@@ -50,8 +50,11 @@ class SheetPlanTest {
             () ->
                 new SheetPlan(
                     "hand",
-                    List.of(new HandSheet("a", List.of()), new HandSheet("a", List.of()))))
-        .hasMessageContaining("each another");
+                    List.of(new HandSheet("a", List.of()), new HandSheet("A ", List.of()))))
+        .hasMessageContaining("more than case");
+    assertThatThrownBy(
+            () -> new SheetPlan("hand", List.of(new HandSheet("1001", List.of("lid")))))
+        .hasMessageContaining("no other sheet names");
     assertThatThrownBy(() -> new SheetPlan("mood", List.of())).hasMessageContaining("mood");
   }
 }

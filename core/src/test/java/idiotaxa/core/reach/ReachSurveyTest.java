@@ -82,7 +82,7 @@ class ReachSurveyTest {
   }
 
   @Test
-  void sourceColorsAreLaidOutOnTheSheet() {
+  void ownColorsAreLaidOutOnTheSheet() {
     MeshBuilder b = new MeshBuilder();
     b.part("ramp");
     b.face(0, Mesh.NO_MATERIAL);
@@ -98,7 +98,7 @@ class ReachSurveyTest {
     PreparedBake prepared =
         Bakes.fromSource(target, source, Bakes.claims(source, 1), new Reach(0.1, 0.1));
     Sheet sheet = SheetLayout.ONE.divide(target).get(0);
-    int[] colors = prepared.sourceColors(sheet, List.of(), Bakes.settings(16, 1, false), Progress.NONE);
+    int[] colors = prepared.ownColors(sheet, List.of(), Bakes.settings(16, 1, false), Progress.NONE);
     for (int x = 0; x < 16; x++) {
       int expected = (int) Math.round((x + 0.5) / 16 * 255);
       assertThat(colors[5 * 16 + x] >> 16).as("column %d", x).isBetween(expected - 1, expected + 1);

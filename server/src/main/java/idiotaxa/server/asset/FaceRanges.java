@@ -1,6 +1,6 @@
 package idiotaxa.server.asset;
 
-import idiotaxa.core.array.IntList;
+import com.carrotsearch.hppc.IntArrayList;
 import java.util.BitSet;
 import org.roaringbitmap.RoaringBitmap;
 
@@ -30,7 +30,7 @@ public final class FaceRanges {
   }
 
   public static int[] of(BitSet faces) {
-    IntList ranges = new IntList();
+    IntArrayList ranges = new IntArrayList();
     for (int from = faces.nextSetBit(0); from >= 0; ) {
       int to = faces.nextClearBit(from);
       ranges.add(from);

@@ -45,7 +45,7 @@ public class OwnColorImages {
     Sheet sheet = prepared.sheet(bake, sheetName);
     PreparedBake ready = prepared.of(bake, settings, Progress.NONE).bake();
     int[] colors =
-        ready.sourceColors(
+        ready.ownColors(
             sheet,
             prepared.textures(bake, settings),
             new SheetSettings(size, size, 1, false, Parallel.cores()),

@@ -4,6 +4,7 @@ import type {
   AlignmentCheck,
   Asset,
   BakeSettings,
+  Finding,
   GroupChange,
   JournalState,
   Judgement,
@@ -11,7 +12,7 @@ import type {
   Palette,
   PickRequest,
   PlannedFile,
-  PreflightFinding,
+  ProposalOffer,
   ProposedGroup,
   ReachSurvey,
   Reason,
@@ -70,6 +71,8 @@ export const api = {
   reasons: (assetId: number, revisionId: number, groupId: number) =>
     getJson<Reason[]>(`/api/assets/${assetId}/revisions/${revisionId}/reasons?group=${groupId}`),
 
+  /** Where something was found that groups can be made of, the best first. */
+  proposals: (assetId: number) => getJson<ProposalOffer[]>(`/api/assets/${assetId}/proposals`),
   /** @param tolerance 8-bit RGB distance within which vertex colours are one */
   proposal: (assetId: number, revisionId: number, from: string, tolerance: number) =>
     getJson<ProposedGroup[]>(
@@ -137,7 +140,7 @@ export const api = {
 
   bake: (assetId: number, settings: BakeSettings) => send<Created>('POST', `/api/assets/${assetId}/bakes`, settings),
   preflight: (assetId: number, settings: BakeSettings) =>
-    send<PreflightFinding[]>('POST', `/api/assets/${assetId}/preflight/findings`, settings),
+    send<Finding[]>('POST', `/api/assets/${assetId}/preflight/findings`, settings),
   pairs: (assetId: number, settings: BakeSettings) =>
     send<Pairs>('POST', `/api/assets/${assetId}/preflight/pairs`, settings),
   reach: (assetId: number, settings: BakeSettings) =>

@@ -3,13 +3,18 @@
 export type Role = 'target' | 'source'
 export type JobState = 'waiting' | 'running' | 'done' | 'failed' | 'cancelled'
 
+export type Severity = 'harmless' | 'warning' | 'refused'
+
+/** Something to know about a model, about what a bake would read, or about what came of it. */
 export interface Finding {
-  code: string
-  /** Whether a bake comes out right all the same. */
-  isHarmless: boolean
-  what: string
-  where: string
+  kind: string
+  severity: Severity
+  text: string
+  /** Part, sheet, group or file; empty where it has none. */
+  place: string
   cure: string
+  /** What can be done at once. */
+  cures: Cure[]
   count: number
   /** Some of the faces it is about. */
   faces: number[]
@@ -70,11 +75,13 @@ export interface Revision {
   inspection: Inspection | null
 }
 
-/** p becomes scale · rotation · p + offset; rotation row by row, offset in metres. */
+/** p becomes stretch ∘ (scale · rotation · p) + offset; rotation row by row, offset in metres. */
 export interface Alignment {
   rotation: number[]
   scale: number
   offset: number[]
+  /** Factors along the target's axes, applied last before the offset; null for none. */
+  stretch: number[] | null
 }
 
 export interface AlignmentCheck {
@@ -83,6 +90,10 @@ export interface AlignmentCheck {
   /** Metres. */
   meanDistance: number
   isClose: boolean
+  /** Whether the source does not lie on the target at all. */
+  isElsewhere: boolean
+  /** How sizes differ axis by axis, in words. */
+  differences: string[]
   proposal: Alignment
   proposedDistance: number
   /** The proposal in words, empty when there is none. */
@@ -274,18 +285,30 @@ export interface PartLink {
   sourcePart: string
 }
 
-export interface Cure {
-  words: string
-  action: 'origin' | 'read-target' | 'read-sources' | 'pairing' | 'link' | 'reach' | 'sort' | 'bring-in'
-  value: string
+/** Something on a model that groups can be made of. */
+export interface ProposalOffer {
+  revisionId: number
+  role: Role
+  fileName: string
+  from: 'vertex-colors' | 'materials' | 'parts'
+  groups: number
+  newGroups: number
 }
 
-export interface PreflightFinding {
-  code: string
-  /** Whether a bake would be refused. */
-  stops: boolean
-  what: string
-  cures: Cure[]
+export interface Cure {
+  words: string
+  action:
+    | 'origin'
+    | 'read-target'
+    | 'read-sources'
+    | 'pairing'
+    | 'link'
+    | 'reach'
+    | 'propose'
+    | 'align'
+    | 'sort'
+    | 'bring-in'
+  value: string
 }
 
 export interface PairRow {
@@ -321,7 +344,7 @@ export interface ReachSurvey {
   farthest: { part: string; x: number; y: number; z: number; distance: number }[]
 }
 
-export type ProblemKind = 'MISSED' | 'CONFLICT' | 'FALLBACK'
+export type ProblemKind = 'MISSED' | 'CONFLICT' | 'FARTHER' | 'FALLBACK'
 
 /** Where a sheet has problems. */
 export interface SheetProblems {
@@ -351,11 +374,15 @@ export interface SheetReport {
   height: number
   covered: number
   missed: number
+  /** Texels that a ray longer than the measured reach decided. */
+  farther: number
   fallback: number
   overlapping: number
   conflicts: number
   groupTexels: number[]
-  parts: { part: string; covered: number; missed: number; fallback: number; conflicts: number }[]
+  parts: { part: string; covered: number; missed: number; farther: number; fallback: number; conflicts: number }[]
+  /** Numbers of groups that won no texel by majority. */
+  thinGroups: number[]
   rays: number
   millis: number
 }
@@ -395,6 +422,8 @@ export interface Bake {
   areNumbersOld: boolean
   createdAt: string
   sheets: BakeSheet[]
+  /** What of the baked sheets needs a look. */
+  findings: Finding[]
 }
 
 export interface MaskReceipt {
@@ -426,6 +455,8 @@ export interface Handoff {
   bytes: number | null
   sha256: string | null
   receipt: Receipt | null
+  /** Why the last sending brought no receipt. */
+  receiverProblem: string | null
   createdAt: string
 }
 

@@ -1,4 +1,5 @@
 import { ApiProblem, problemSentence } from '@/api/http'
+import { pathOf } from '@/model/dropped-files'
 import type { Role } from '@/api/types'
 
 /**
@@ -13,19 +14,21 @@ export function uploadModel(
   files: File[],
   replaces: number | null,
   onProgress: (share: number) => void
-): Promise<void> {
+): Promise<number> {
   const place = replaces === null ? '' : `&replaces=${replaces}`
   return post(`/api/assets/${assetId}/models?role=${role}${place}`, files, onProgress)
 }
 
 /** Pins a reference picture, PNG or JPEG. */
-export function uploadPicture(assetId: number, file: File): Promise<void> {
+export function uploadPicture(assetId: number, file: File): Promise<number> {
   return post(`/api/assets/${assetId}/pictures`, [file], () => {})
 }
 
-function post(path: string, files: File[], onProgress: (share: number) => void): Promise<void> {
+/** Answers with the number of what was made. */
+function post(path: string, files: File[], onProgress: (share: number) => void): Promise<number> {
   const form = new FormData()
-  files.forEach((file) => form.append('file', file, file.name))
+  // Two files of one name may lie in different folders of a model.
+  files.forEach((file) => form.append('file', file, pathOf(file)))
   // fetch cannot tell how much of an upload is sent.
   const request = new XMLHttpRequest()
   return new Promise((resolve, reject) => {
@@ -33,7 +36,7 @@ function post(path: string, files: File[], onProgress: (share: number) => void):
     request.upload.onprogress = (e) => onProgress(e.total ? e.loaded / e.total : 0)
     request.onload = () =>
       request.status < 300
-        ? resolve()
+        ? resolve((JSON.parse(request.responseText) as { id: number }).id)
         : reject(new ApiProblem(request.status, problemSentence(request.status, request.responseText)))
     request.onerror = () =>
       reject(new ApiProblem(0, 'The upload broke off: the server refused it or went away. Nothing was changed.'))

@@ -1,3 +1,11 @@
+/** Paths of dropped files inside of what was dropped: a file itself does not know it. */
+const paths = new WeakMap<File, string>()
+
+/** The path of a file inside of its upload. */
+export function pathOf(file: File): string {
+  return paths.get(file) || file.webkitRelativePath || file.name
+}
+
 /** The files of a drop, those inside of dropped folders among them. */
 export async function droppedFiles(transfer: DataTransfer | null): Promise<File[]> {
   // Entries must be taken before the first wait: the browser empties the transfer then.
@@ -11,7 +19,9 @@ export async function droppedFiles(transfer: DataTransfer | null): Promise<File[
 
 async function collect(entry: FileSystemEntry, files: File[]): Promise<void> {
   if (entry.isFile) {
-    files.push(await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)))
+    const file = await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject))
+    paths.set(file, entry.fullPath.replace(/^\//, ''))
+    files.push(file)
     return
   }
   const reader = (entry as FileSystemDirectoryEntry).createReader()

@@ -6,6 +6,11 @@ export interface OriginChoice {
   hasData: boolean
 }
 
+/** An origin as it is said in a sentence. */
+export function originWords(origin: string): string {
+  return origin === 'parts' ? 'part names' : origin.replace('-colors', ' colours')
+}
+
 /** The origins of a bake, and which of them some models have data for when they are read together. */
 export function originsOf(revisions: Revision[]): OriginChoice[] {
   const read = revisions.flatMap((r) => (r.inspection ? [r.inspection] : []))

@@ -83,16 +83,16 @@ describe('origin of a bake', () => {
 
 describe('findings', () => {
   const findings = [
-    { code: 'no-uvs', isHarmless: false },
-    { code: 'missing-normals', isHarmless: true }
+    { kind: 'no-uvs', severity: 'warning' },
+    { kind: 'missing-normals', severity: 'harmless' }
   ] as never[]
 
   it('of a source are not that it has no UVs', () => {
-    expect(findingsOf(revision('source', 0, { findings })).map((f) => f.code)).toEqual(['missing-normals'])
+    expect(findingsOf(revision('source', 0, { findings })).map((f) => f.kind)).toEqual(['missing-normals'])
   })
 
   it('are open when a bake may come out wrong', () => {
-    expect(openFindingsOf(revision('target', 0, { findings })).map((f) => f.code)).toEqual(['no-uvs'])
+    expect(openFindingsOf(revision('target', 0, { findings })).map((f) => f.kind)).toEqual(['no-uvs'])
     expect(openFindingsOf(revision('source', 0, { findings }))).toEqual([])
   })
 })

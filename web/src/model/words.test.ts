@@ -7,8 +7,11 @@ describe('words', () => {
   it('never say all or nothing of what is not', () => {
     expect(percent(0)).toBe('0 %')
     expect(percent(1)).toBe('100 %')
-    expect(percent(0.00001)).toBe('0.1 %')
-    expect(percent(0.99999)).toBe('99.9 %')
+    expect(percent(0.00001)).toBe('0.001 %')
+    expect(percent(0.99999)).toBe('99.999 %')
+    // 68 of 14.2 million texels
+    expect(percent(68 / 14_200_000)).toBe('0.0005 %')
+    expect(percent(1 - 68 / 14_200_000)).toBe('99.9995 %')
   })
 
   it('count one and many', () => {

@@ -3,12 +3,16 @@ export function count(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString('en')} ${n === 1 ? one : many}`
 }
 
-/** A share as per cent; what is not all never reads as 100 %, what is not nothing never as 0 %. */
+const MOST_DIGITS = 9
+
+/** A share as per cent, with as many digits as it takes: none reads as 0 or 100 % that is not. */
 export function percent(share: number, digits = 1): string {
-  const unit = 10 ** -digits
-  const value = share * 100
-  const shown = share > 0 && value < unit ? unit : share < 1 && value > 100 - unit ? 100 - unit : value
-  return `${shown.toFixed(share === 0 || share === 1 ? 0 : digits)} %`
+  if (share <= 0 || share >= 1) return share <= 0 ? '0 %' : '100 %'
+  for (let d = digits; d < MOST_DIGITS; d++) {
+    const words = (share * 100).toFixed(d)
+    if (Number(words) > 0 && Number(words) < 100) return `${words} %`
+  }
+  return share < 0.5 ? 'less than a millionth' : 'all but less than a millionth'
 }
 
 /** Metres in the unit in which they are short. */

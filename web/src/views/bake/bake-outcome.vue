@@ -11,11 +11,10 @@
     <p v-if="unclaimed > 0">
       {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
     </p>
-    <p v-if="missed > 0">
-      {{ percent(missed / covered) }} of the covered texels found no source within the reach: they are left without
-      group. A larger reach or pairing all on all may find it.
-    </p>
-    <p v-if="conflicts > 0">Overlapping UVs of different groups: only one of them can be right in these texels.</p>
+    <p v-for="f in bake.findings" :key="f.kind + f.text">{{ f.place ? `${f.place}: ` : '' }}{{ f.text }}</p>
+    <router-link v-if="isLatest" class="onward small" :to="{ name: 'hand-off', params: { id: assetId } }"
+      >Hand it off</router-link
+    >
   </notice-line>
 </template>
 
@@ -27,13 +26,13 @@ import { count, length, percent, seconds } from '@/model/words'
 
 import type { Bake, Group } from '@/api/types'
 
-const props = defineProps<{ bake: Bake; groups: Group[] }>()
+const props = defineProps<{ bake: Bake; groups: Group[]; assetId: number; isLatest: boolean }>()
 
 const state = computed(() => bakeState(props.bake).state)
 const results = computed(() => props.bake.sheets.flatMap((s) => (s.result ? [s.result] : [])))
 const reports = computed(() => results.value.map((r) => r.report))
 
-function total(key: 'covered' | 'missed' | 'fallback' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
+function total(key: 'covered' | 'missed' | 'farther' | 'fallback' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
   return reports.value.reduce((sum, r) => sum + r[key], 0)
 }
 
@@ -42,7 +41,7 @@ const missed = computed(() => total('missed'))
 const strays = computed(() => [...new Set(results.value.flatMap((r) => r.strays))])
 const conflicts = computed(() => total('conflicts'))
 const unclaimed = computed(() => reports.value.reduce((sum, r) => sum + (r.groupTexels[0] ?? 0), 0))
-const isClean = computed(() => missed.value + conflicts.value + unclaimed.value === 0)
+const isClean = computed(() => props.bake.findings.length + strays.value.length + unclaimed.value === 0)
 
 const headline = computed(() =>
   [
@@ -67,9 +66,24 @@ const reused = computed(() => {
 const details = computed(() => {
   const reach = results.value[0]?.reach
   const words = [count(covered.value, 'texel')]
+  if (total('farther') > 0) words.push(`${total('farther').toLocaleString('en')} of them by rays beyond the reach`)
   if (total('fallback') > 0) words.push(`${total('fallback').toLocaleString('en')} of them from the closest point`)
   if (total('rays') > 0) words.push(`${(total('rays') / 1e6).toFixed(1)} million rays`)
   if (reach) words.push(`reach ${length(reach.outward)} outward, ${length(reach.inward)} inward`)
   return words.join(' · ')
 })
 </script>
+
+<style scoped>
+.onward {
+  display: inline-block;
+  margin-top: 4px;
+  padding: 2px 10px;
+  border: 1px solid var(--ink);
+  border-radius: var(--radius);
+  background: var(--ink);
+  color: var(--paper-raised);
+  font-weight: 600;
+  text-decoration: none;
+}
+</style>

@@ -8,7 +8,16 @@ import type { PartDistances, ProblemKind, ProblemRegion } from '@/api/types'
 
 describe('the preflight', () => {
   const cure = { words: 'Read parts instead', action: 'origin' as const, value: 'parts' }
-  const finding = { code: 'one-colour', stops: true, what: 'The map would come out in one colour.', cures: [cure] }
+  const finding = {
+    kind: 'one-colour',
+    severity: 'refused' as const,
+    text: 'The map would come out in one colour.',
+    place: '',
+    cure: cure.words,
+    cures: [cure],
+    count: 1,
+    faces: []
+  }
 
   it('says that nothing stands in the way', () => {
     const list = mount(PreflightList, { props: { findings: [], isAsking: false, problem: null } })

@@ -1,7 +1,13 @@
 <template>
   <div class="result">
     <div class="head">
-      <bake-outcome v-if="!isRunning" :bake="bake" :groups="groups" />
+      <bake-outcome
+        v-if="!isRunning"
+        :bake="bake"
+        :groups="groups"
+        :asset-id="store.asset!.id"
+        :is-latest="bake.id === store.asset!.bakes[0]?.id"
+      />
       <notice-line v-if="bake.areNumbersOld" kind="warn">
         Groups have other numbers than when this was baked. Bake again before it is handed off.
       </notice-line>
@@ -95,7 +101,7 @@ const previous = computed(() =>
 /** Closest points are harmless mostly, and many: they are shown one by one. */
 const boxes = computed(() =>
   (props.problems.find((s) => s.sheet === sheet.value)?.problems ?? []).filter(
-    (p) => p.kind !== 'FALLBACK' || p === props.problem
+    (p) => (p.kind !== 'FALLBACK' && p.kind !== 'FARTHER') || p === props.problem
   )
 )
 

@@ -6,9 +6,15 @@
         v-model:pane="pane"
         :sources="store.sources"
         :origins="choice.origins.value"
-        :can-bake="choice.canBake.value && !isRunning"
+        :can-bake="choice.canBake.value && !isRunning && !isRefused"
         @bake="start"
       >
+        <proposal-dialog
+          v-if="proposed"
+          :revision-id="proposed.revisionId"
+          :from="proposed.from"
+          @close="proposed = null"
+        />
         <preflight-list :findings="findings" :is-asking="isAsking" :problem="preflightProblem" @take="take" />
       </bake-form>
       <div v-if="isRunning" class="running">
@@ -47,6 +53,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import MapView from '@/components/map-view.vue'
+import ProposalDialog from '@/components/proposal-dialog.vue'
 import { orSay } from '@/components/say'
 import { bakeState } from '@/model/bake-state'
 import { groupsOfBake } from '@/model/groups-of-bake'
@@ -112,8 +119,27 @@ const {
   () => api.preflight(asset.value.id, choice.settings)
 )
 
+/** What would be refused is not begun; a finding says why and what to do. */
+const isRefused = computed(() => findings.value?.some((f) => f.severity === 'refused') ?? false)
+const proposed = shallowRef<{ revisionId: number; from: string } | null>(null)
+
+async function align(): Promise<void> {
+  await orSay(async () => {
+    for (const source of choice.read.value.filter((r) => r.role === 'source')) {
+      const { proposal } = await api.checkAlignment(source.id)
+      await api.align(source.id, proposal)
+    }
+    await store.refresh()
+  })
+}
+
 function take(cure: Cure): void {
-  if (cure.action === 'sort' || cure.action === 'bring-in') {
+  if (cure.action === 'propose') {
+    const [revisionId, from] = cure.value.split('\t')
+    proposed.value = { revisionId: Number(revisionId), from: from! }
+  } else if (cure.action === 'align') {
+    void align()
+  } else if (cure.action === 'sort' || cure.action === 'bring-in') {
     void router.push({ name: cure.action, params: { id: asset.value.id } })
   } else {
     choice.take(cure)

@@ -4,10 +4,10 @@
     <p v-else-if="!findings" class="small soft">Looking at what would be read…</p>
     <p v-else-if="findings.length === 0" class="none small">✓ Preflight: nothing stands in the way.</p>
     <ul v-else>
-      <li v-for="finding in findings" :key="finding.code + finding.what" :class="{ stops: finding.stops }">
-        <span class="sign mono" aria-hidden="true">{{ finding.stops ? '✗' : '!' }}</span>
+      <li v-for="finding in findings" :key="finding.kind + finding.text" :class="{ stops: finding.severity === 'refused' }">
+        <span class="sign mono" aria-hidden="true">{{ finding.severity === 'refused' ? '✗' : '!' }}</span>
         <div class="small">
-          {{ finding.what }}
+          {{ finding.place ? `${finding.place}: ` : '' }}{{ finding.text }}
           <span class="cures">
             <button
               v-for="cure in finding.cures"
@@ -26,10 +26,10 @@
 </template>
 
 <script setup lang="ts">
-import type { Cure, PreflightFinding } from '@/api/types'
+import type { Cure, Finding } from '@/api/types'
 
 /** What to know before a bake, each with what can be done about it. */
-defineProps<{ findings: PreflightFinding[] | null; isAsking: boolean; problem: string | null }>()
+defineProps<{ findings: Finding[] | null; isAsking: boolean; problem: string | null }>()
 const emit = defineEmits<{ take: [cure: Cure] }>()
 </script>
 

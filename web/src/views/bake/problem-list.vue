@@ -5,7 +5,7 @@
       <problem-row v-for="(p, i) in wrong" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
     </ul>
     <details v-if="closest.length > 0" :open="wrong.length === 0 && shown !== null">
-      <summary class="small">Where a ray missed and the closest point was taken: {{ count(closest.length, 'region') }}</summary>
+      <summary class="small">Where a longer ray or the closest point was taken: {{ count(closest.length, 'region') }}</summary>
       <ul>
         <problem-row v-for="(p, i) in closest" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
       </ul>
@@ -24,9 +24,10 @@ import type { ProblemRegion } from '@/api/types'
 const props = defineProps<{ problems: ProblemRegion[]; shown: ProblemRegion | null }>()
 const emit = defineEmits<{ show: [problem: ProblemRegion] }>()
 
-const wrong = computed(() => props.problems.filter((p) => p.kind !== 'FALLBACK'))
+const RIGHT_MOSTLY = ['FARTHER', 'FALLBACK']
+const wrong = computed(() => props.problems.filter((p) => !RIGHT_MOSTLY.includes(p.kind)))
 /** Right mostly; not what a busy eye should meet first. */
-const closest = computed(() => props.problems.filter((p) => p.kind === 'FALLBACK'))
+const closest = computed(() => props.problems.filter((p) => RIGHT_MOSTLY.includes(p.kind)))
 </script>
 
 <style scoped>

@@ -18,8 +18,13 @@ import type { ProblemKind, ProblemRegion } from '@/api/types'
 defineProps<{ problem: ProblemRegion; isShown: boolean }>()
 const emit = defineEmits<{ show: [] }>()
 
-const KINDS: Record<ProblemKind, string> = { MISSED: 'Missed', CONFLICT: 'Conflict', FALLBACK: 'Closest point' }
-const SIGNS: Record<ProblemKind, string> = { MISSED: '✗', CONFLICT: '≠', FALLBACK: '~' }
+const KINDS: Record<ProblemKind, string> = {
+  MISSED: 'Missed',
+  CONFLICT: 'Conflict',
+  FARTHER: 'Longer ray',
+  FALLBACK: 'Closest point'
+}
+const SIGNS: Record<ProblemKind, string> = { MISSED: '✗', CONFLICT: '≠', FARTHER: '→', FALLBACK: '~' }
 </script>
 
 <style scoped>

@@ -8,7 +8,8 @@
         <button class="link" type="button" @click="align(NONE)">Back to the file's own place</button>
       </notice-line>
       <notice-line v-else-if="check.words" kind="warn">
-        {{ sizeWords }} The surfaces lie {{ length(check.meanDistance) }} apart; after
+        <template v-if="check.differences.length > 0">The source is {{ check.differences.join(', ') }} than its target. </template>
+        <template v-else>{{ sizeWords }} </template>The surfaces lie {{ length(check.meanDistance) }} apart; after
         <strong>{{ check.words }}</strong> it is {{ length(check.proposedDistance) }}.
         <div class="verbs">
           <el-button size="small" type="primary" @click="align(check.proposal)">Align it</el-button>
@@ -54,7 +55,7 @@ import type { Alignment, AlignmentCheck, Revision } from '@/api/types'
 /** How a source lies to the target, and one click to put it right. */
 const props = defineProps<{ source: Revision; target: Revision }>()
 
-const NONE: Alignment = { rotation: [1, 0, 0, 0, 1, 0, 0, 0, 1], scale: 1, offset: [0, 0, 0] }
+const NONE: Alignment = { rotation: [1, 0, 0, 0, 1, 0, 0, 0, 1], scale: 1, offset: [0, 0, 0], stretch: null }
 const UPS = [
   { label: 'Y', rotation: NONE.rotation },
   { label: 'Z', rotation: [1, 0, 0, 0, 0, 1, 0, -1, 0] },
@@ -99,7 +100,7 @@ async function align(alignment: Alignment): Promise<void> {
 
 async function alignTyped(): Promise<void> {
   const { rotation } = UPS.find((u) => u.label === up.value)!
-  await align({ rotation, scale: scale.value, offset: [...offset] })
+  await align({ rotation, scale: scale.value, offset: [...offset], stretch: null })
 }
 </script>
 

@@ -31,7 +31,11 @@
         :revision="null"
         :arriving="arriving('source')"
       />
-      <onward-link v-if="store.target" to="sort" :asset-id="asset.id">Go on to Sort</onward-link>
+      <groups-offer />
+      <div v-if="store.target" class="on">
+        <onward-link to="sort" :asset-id="asset.id">Go on to Sort</onward-link>
+        <onward-link v-if="isSorted" to="bake" :asset-id="asset.id">Go on to Bake</onward-link>
+      </div>
     </section>
 
     <div v-if="shown" class="middle">
@@ -110,6 +114,7 @@ import UvPane from '@/components/uv-pane.vue'
 import { findingsOf } from '@/model/findings'
 import { useAssetStore } from '@/stores/asset'
 import AlignmentBox from '@/views/bring-in/alignment-box.vue'
+import GroupsOffer from '@/views/bring-in/groups-offer.vue'
 import FindingsList from '@/views/bring-in/findings-list.vue'
 import LayoutBox from '@/views/bring-in/layout-box.vue'
 import ModelContents from '@/views/bring-in/model-contents.vue'
@@ -133,6 +138,8 @@ const isLayingOut = ref(false)
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const uvs = useTemplateRef<InstanceType<typeof UvPane>>('uvs')
 
+/** Whether there is something that a bake could read. */
+const isSorted = computed(() => [store.target, ...store.sources].some((r) => (r?.claimedShare ?? 0) > 0))
 const shown = computed<Revision | null>(() => (show.value === 'source' ? source.value : store.target))
 const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
 
@@ -175,6 +182,12 @@ function showFinding(finding: Finding): void {
 </script>
 
 <style scoped>
+.on {
+  display: grid;
+  gap: 6px;
+  margin-top: auto;
+}
+
 .station {
   display: flex;
   height: 100%;

@@ -1,18 +1,18 @@
 <template>
   <p v-if="findings.length === 0" class="none">✓ No findings: this model is ready.</p>
   <ul v-else class="list">
-    <li v-for="finding in sorted" :key="finding.code + finding.where">
+    <li v-for="finding in sorted" :key="finding.kind + finding.place">
       <button
         class="finding"
         type="button"
-        :class="{ harmless: finding.isHarmless }"
+        :class="{ harmless: finding.severity === 'harmless' }"
         :disabled="finding.faces.length === 0"
         :title="finding.faces.length > 0 ? 'Show where' : 'This has no single place'"
         @click="emit('show', finding)"
       >
-        <span class="sign mono" aria-hidden="true">{{ finding.isHarmless ? 'i' : '!' }}</span>
+        <span class="sign mono" aria-hidden="true">{{ finding.severity === 'harmless' ? 'i' : '!' }}</span>
         <span>
-          <strong>{{ finding.where ? `${finding.where}: ` : '' }}{{ finding.what }}</strong>
+          <strong>{{ finding.place ? `${finding.place}: ` : '' }}{{ finding.text }}</strong>
           {{ ' ' }}<span class="soft">{{ finding.cure }}</span>
           <span v-if="finding.faces.length > 0" class="where">show where</span>
         </span>
@@ -35,10 +35,10 @@ const emit = defineEmits<{ show: [finding: Finding]; layOut: [] }>()
 
 const CURED_BY_LAYOUT = ['no-uvs', 'faces-without-uvs', 'uvs-outside-tiles', 'overlapping-uvs']
 
-const sorted = computed(() => [...props.findings].sort((a, b) => Number(a.isHarmless) - Number(b.isHarmless)))
+const sorted = computed(() => [...props.findings].sort((a, b) => Number(a.severity === 'harmless') - Number(b.severity === 'harmless')))
 
 function curesByLayout(finding: Finding): boolean {
-  return CURED_BY_LAYOUT.includes(finding.code)
+  return CURED_BY_LAYOUT.includes(finding.kind)
 }
 </script>
 

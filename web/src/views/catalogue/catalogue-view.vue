@@ -1,6 +1,13 @@
 <template>
   <catalogue-page title="Catalogue">
-    <main class="content">
+    <main
+      class="content"
+      :class="{ over: isOver }"
+      data-testid="catalogue"
+      @dragover.prevent="isOver = true"
+      @dragleave.self="isOver = false"
+      @drop.prevent="drop"
+    >
       <section class="assets" aria-labelledby="assets-title">
         <div class="head">
           <h1 id="assets-title">Assets</h1>
@@ -10,9 +17,12 @@
           </form>
         </div>
         <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
+        <p v-else-if="sending" role="status">{{ sending }}</p>
         <p v-else-if="assets && assets.length === 0" class="soft">
-          There is no asset yet. Give the thing that you want to texture a name, then bring its model in.
+          There is no asset yet. Drop a model here, target and source together if there are both; or give the thing that
+          you want to texture a name, then bring its model in.
         </p>
+        <p v-else class="soft small">Models that are dropped here become a new asset.</p>
         <ul class="cards">
           <li v-for="asset in assets ?? []" :key="asset.id"><asset-card :asset="asset" /></li>
         </ul>
@@ -29,9 +39,11 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { droppedFiles } from '@/model/dropped-files'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import AssetCard from '@/views/catalogue/asset-card.vue'
 import PaletteList from '@/views/catalogue/palette-list.vue'
+import { useDroppedModels } from '@/views/catalogue/use-dropped-models'
 
 import type { Asset } from '@/api/types'
 
@@ -39,6 +51,13 @@ const router = useRouter()
 const assets = shallowRef<Asset[] | null>(null)
 const problem = ref<string | null>(null)
 const name = ref('')
+const isOver = ref(false)
+const { sending, take } = useDroppedModels()
+
+async function drop(e: DragEvent): Promise<void> {
+  isOver.value = false
+  await take(await droppedFiles(e.dataTransfer))
+}
 
 onMounted(async () => {
   try {
@@ -57,6 +76,11 @@ async function create(): Promise<void> {
 </script>
 
 <style scoped>
+.over {
+  outline: 3px dashed var(--accent);
+  outline-offset: -6px;
+}
+
 .content {
   display: grid;
   grid-template-columns: 1fr 330px;

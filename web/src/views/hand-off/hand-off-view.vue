@@ -16,7 +16,10 @@
         </li>
       </ul>
       <div class="go">
-        <el-button type="primary" size="large" :disabled="!plan || isPacking" @click="make">Make the package</el-button>
+        <el-button type="primary" size="large" :disabled="!plan || isPacking" @click="make(true)">
+          Make and download
+        </el-button>
+        <el-button size="large" :disabled="!plan || isPacking" @click="make(false)">Make the package</el-button>
         <span class="soft small">{{ plan ? count(plan.length, 'file') : '' }}</span>
       </div>
     </section>
@@ -67,12 +70,28 @@ watch(
   { immediate: true }
 )
 
-async function make(): Promise<void> {
+/** The package that is downloaded as soon as it is made. */
+const awaited = ref<number | null>(null)
+
+async function make(isDownloaded: boolean): Promise<void> {
   await orSay(async () => {
-    await api.handOff(bake.value!.id, contents.value)
+    const { id } = await api.handOff(bake.value!.id, contents.value)
+    awaited.value = isDownloaded ? id : null
     await store.refresh()
   })
 }
+
+watch(
+  () => asset.value.handoffs.find((h) => h.id === awaited.value)?.state,
+  (state) => {
+    if (state !== 'done') return
+    const link = document.createElement('a')
+    link.href = api.packageUrl(awaited.value!)
+    link.download = ''
+    link.click()
+    awaited.value = null
+  }
+)
 </script>
 
 <style scoped>

@@ -20,6 +20,7 @@
         </el-button>
       </div>
     </template>
+    <notice-line v-if="handoff.receiverProblem" kind="bad">{{ handoff.receiverProblem }}</notice-line>
     <receipt-table v-if="handoff.receipt" :receipt="handoff.receipt" :is-open="isOpen" />
   </article>
 </template>
@@ -46,8 +47,11 @@ const isUnderWay = computed(() => props.handoff.state === 'waiting' || props.han
 async function sendIt(): Promise<void> {
   isSending.value = true
   await orSay(async () => {
-    await api.sendToReceiver(props.handoff.id)
-    await store.refresh()
+    try {
+      await api.sendToReceiver(props.handoff.id)
+    } finally {
+      await store.refresh()
+    }
   })
   isSending.value = false
 }

@@ -34,7 +34,7 @@ import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import OtherGroupDialog from '@/views/sort/other-group-dialog.vue'
-import { useChange } from '@/views/sort/use-change'
+import { useChange } from '@/stores/use-change'
 
 import type { Group, Revision } from '@/api/types'
 

@@ -34,7 +34,7 @@ import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useChange } from '@/views/sort/use-change'
+import { useChange } from '@/stores/use-change'
 
 import type { Palette } from '@/api/types'
 

@@ -33,7 +33,7 @@ import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import RuleForm from '@/views/sort/rule-form.vue'
-import { useChange } from '@/views/sort/use-change'
+import { useChange } from '@/stores/use-change'
 
 import type { Group, Revision, RuleList, WrittenRule } from '@/api/types'
 

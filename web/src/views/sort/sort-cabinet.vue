@@ -69,7 +69,7 @@
     <history-panel v-else @step="(steps) => emit('step', steps)" />
     <group-dialog v-if="edited || isNew" :group="edited" @close="closeGroup" />
     <palette-dialog v-if="isChoosing" @close="isChoosing = false" />
-    <proposal-dialog v-if="isProposing" :revision="revision" @close="isProposing = false" />
+    <proposal-dialog v-if="isProposing" :revision-id="revision.id" :from="null" @close="isProposing = false" />
   </aside>
 </template>
 
@@ -86,7 +86,7 @@ import DrawerRow from '@/views/sort/drawer-row.vue'
 import GroupDialog from '@/views/sort/group-dialog.vue'
 import HistoryPanel from '@/views/sort/history-panel.vue'
 import PaletteDialog from '@/views/sort/palette-dialog.vue'
-import ProposalDialog from '@/views/sort/proposal-dialog.vue'
+import ProposalDialog from '@/components/proposal-dialog.vue'
 import RulesPanel from '@/views/sort/rules-panel.vue'
 
 import type { Group, Revision } from '@/api/types'

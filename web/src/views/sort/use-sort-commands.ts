@@ -5,7 +5,7 @@ import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { Commands } from '@/views/sort/commands'
-import { useChange } from '@/views/sort/use-change'
+import { useChange } from '@/stores/use-change'
 
 import type { Ref } from 'vue'
 import type { JournalState, PickRequest } from '@/api/types'

@@ -1,43 +1,46 @@
 package idiotaxa.cli;
 
-import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.RayPlan;
-import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.check.Cure;
+import idiotaxa.core.check.Outcome;
+import idiotaxa.core.check.Preflight;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.TextureFiles;
+import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.handoff.ClaimedMesh;
 import idiotaxa.core.handoff.FolderSink;
 import idiotaxa.core.handoff.HandoffRequest;
+import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
-import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.map.NearestCovered;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.MeshMerger;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
 import idiotaxa.core.pairing.Pairing;
+import idiotaxa.core.pairing.PairingMode;
 import idiotaxa.core.pairing.PairingRules;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetLayout;
-import idiotaxa.core.trace.TracedSource;
-import idiotaxa.core.work.Progress;
+import idiotaxa.core.reach.ReachMeasure;
+import idiotaxa.core.reach.ReachSurvey;
+import idiotaxa.core.reach.Reaches;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -71,6 +74,15 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--masks", description = "Write a mask for every group.")
   private boolean hasMasks;
 
+  @Option(
+      names = "--align",
+      defaultValue = "none",
+      description = "auto puts sources onto the target as the check proposes; none only says it.")
+  private String align;
+
+  @Option(names = "--anyway", description = "Bake what would be refused.")
+  private boolean isAnyway;
+
   @Option(names = "--mesh", description = "Write the target with vertex colours: glb.")
   private String meshFormat;
 
@@ -84,45 +96,87 @@ final class BakeCommand implements Callable<Integer> {
   private boolean isStrict;
 
   @Mixin private SamplingOptions sampling;
-
   @Spec private CommandSpec spec;
 
   private final List<String> notes = new ArrayList<>();
+  private CommandFindings findings;
+  private BakeTimes times;
 
   @Override
   public Integer call() throws IOException {
     checkArguments();
-    BakeTimes times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
+    findings = new CommandFindings(spec.commandLine().getErr(), isAnyway);
+    times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
+    try {
+      return bake();
+    } catch (IllegalArgumentException e) {
+      // The arguments were right: it is what they lead to that cannot be baked.
+      spec.commandLine().getErr().println("refused: " + e.getMessage());
+      return Main.INPUT_REFUSED;
+    }
+  }
+
+  private int bake() throws IOException {
     times.at("reading", 0);
     Mesh target = MeshFiles.read(FileBundle.beside(targetFile));
-    List<Path> readFrom = sourceFiles.isEmpty() ? List.of(targetFile) : sourceFiles;
-    List<Mesh> read = sourceFiles.isEmpty() ? List.of(target) : readSources();
-    Mesh source = MeshMerger.merge(read);
-    // Begun beside the reading of the origin, which keeps one core only.
-    CompletableFuture<TracedSource> traced =
-        sourceFiles.isEmpty()
-            ? null
-            : CompletableFuture.supplyAsync(() -> TracedSource.of(source, sampling.threads(), Progress.NONE));
+    Preflight preflight = new Preflight();
+    if (!target.hasUvs()) {
+      preflight.addNoUvs(name(targetFile));
+      // There is nothing that could be baked anyway.
+      new CommandFindings(spec.commandLine().getErr(), false).say(preflight.findings());
+    }
+    BakeSources sources =
+        sourceFiles.isEmpty() ? null : BakeSources.read(sourceFiles, sampling.threads());
     times.at("reading the origin", 0);
     Palette palette = readPalette();
-    IdOrigin origin = chooseOrigin(source);
-    OriginReading reading =
-        origin == IdOrigin.TEXTURE
-            ? Origins.texture(source, readTextures(readFrom, read), palette.groups())
-            : Origins.read(source, origin, palette.groups());
-    noteReading(reading);
-    Pairing pairing = traced == null ? null : choosePairing(target, source);
-    PreparedBake prepared =
-        traced == null
-            ? PreparedBake.fromTarget(target, reading)
-            : PreparedBake.fromSource(
-                target,
-                built(traced, times),
-                reading,
-                new RayPlan(pairing, sampling.reach()),
-                sampling.threads(),
-                times);
-    List<BakedSheet> sheets = bakeSheets(target, prepared, times);
+    IdOrigin origin = chooseOrigin(target, sources, preflight);
+    if (sources != null) {
+      sources.align(target, align.equals("auto"), preflight, times).ifPresent(this::note);
+    }
+    // What is refused is refused before the origin is read, which may not be possible at all.
+    findings.say(preflight.findings());
+    OriginReading reading = read(origin, target, sources, palette);
+    List<Sheet> sheets = chooseLayout(target).divide(target);
+    Preflight readable = new Preflight();
+    readable.addReading(sources == null ? target : sources.mesh(), reading);
+    Pairing pairing = sources == null ? null : choosePairing(target, sources.mesh(), readable);
+    PreparedBake prepared = prepare(target, sources, reading, pairing, readable);
+    findings.say(readable.findings());
+    List<BakedSheet> baked = new ArrayList<>();
+    for (Sheet sheet : sheets) {
+      baked.add(prepared.bake(sheet, sampling.settings(), times));
+    }
+    findings.say(
+        Outcome.of(baked.stream().map(BakedSheet::report).toList(), reading.groups()));
+    return write(target, origin, reading, prepared, pairing, baked);
+  }
+
+  private PreparedBake prepare(
+      Mesh target,
+      BakeSources sources,
+      OriginReading reading,
+      Pairing pairing,
+      Preflight preflight) {
+    if (sources == null) {
+      return PreparedBake.fromTarget(target, reading);
+    }
+    var traced = sources.traced(times);
+    times.at("measuring the reach", 0);
+    ReachSurvey survey = new ReachMeasure(target, traced, pairing).measure(sampling.threads());
+    preflight.addReach(
+        survey, sampling.reach().map(reach -> new Reaches(reach, Map.of())).orElse(null));
+    RayPlan plan = new RayPlan(pairing, sampling.reach(), Map.of(), Optional.of(survey));
+    return PreparedBake.fromSource(target, traced, reading, plan, sampling.threads(), times);
+  }
+
+  private int write(
+      Mesh target,
+      IdOrigin origin,
+      OriginReading reading,
+      PreparedBake prepared,
+      Pairing pairing,
+      List<BakedSheet> baked)
+      throws IOException {
     String base = FileNames.clean(stem(targetFile));
     Palette used = new Palette(base, reading.groups());
     HandoffRequest request =
@@ -131,26 +185,23 @@ final class BakeCommand implements Callable<Integer> {
             "A",
             Instant.now(),
             used,
-            sheets.stream().map(HandoffSheet::of).toList(),
+            baked.stream().map(HandoffSheet::of).toList(),
             meshFormat == null ? null : ClaimedMesh.of(target, reading.surface(), used),
             settings(origin, prepared, pairing),
             new HandoffRequest.Contents(hasMasks, false));
     FolderSink sink = new FolderSink(out);
     new HandoffWriter(request, sink, sampling.threads(), times).write();
     times.end();
-    BakeReportFile report = new BakeReportFile(request, notes, times);
+    BakeReportFile report =
+        new BakeReportFile(request, prepared.reaches(), notes, findings.all(), times);
     sink.put("report.json", stream -> stream.write(report.json()));
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
-    return isStrict && report.needsALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
+    return isStrict && findings.needALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
   }
 
-  private static TracedSource built(CompletableFuture<TracedSource> traced, Progress progress) {
-    progress.at("building the hierarchy", 0);
-    try {
-      return traced.join();
-    } catch (CompletionException e) {
-      throw e.getCause() instanceof RuntimeException cause ? cause : e;
-    }
+  private void note(String what) {
+    notes.add(what);
+    spec.commandLine().getErr().println("note: " + what);
   }
 
   private void checkArguments() {
@@ -165,24 +216,22 @@ final class BakeCommand implements Callable<Integer> {
     if (pair != null && !pair.equals("names") && !pair.equals("all")) {
       throw new IllegalArgumentException("--pair must be names or all, got " + pair);
     }
+    if (!align.equals("none") && !align.equals("auto")) {
+      throw new IllegalArgumentException("--align must be none or auto, got " + align);
+    }
+    if (IdOrigin.CLAIMS.word().equals(originWord)) {
+      throw new IllegalArgumentException(
+          "--origin claims is kept by the application; choose vertex-colors, materials, parts,"
+              + " pieces or texture here");
+    }
+    if (originWord != null) {
+      IdOrigin.parse(originWord);
+    }
+    if (sheetBy != null && !List.of("udim", "material", "one").contains(sheetBy)) {
+      throw new IllegalArgumentException(
+          "--sheet-by must be udim, material or one, got " + sheetBy);
+    }
     sampling.check();
-  }
-
-  private static List<Optional<TextureImage>> readTextures(List<Path> files, List<Mesh> meshes)
-      throws IOException {
-    List<Optional<TextureImage>> textures = new ArrayList<>();
-    for (int i = 0; i < meshes.size(); i++) {
-      textures.addAll(TextureFiles.read(FileBundle.beside(files.get(i)), meshes.get(i)));
-    }
-    return textures;
-  }
-
-  private List<Mesh> readSources() throws IOException {
-    List<Mesh> meshes = new ArrayList<>();
-    for (Path file : sourceFiles) {
-      meshes.add(MeshFiles.read(FileBundle.beside(file)));
-    }
-    return meshes;
   }
 
   private Palette readPalette() throws IOException {
@@ -191,66 +240,54 @@ final class BakeCommand implements Callable<Integer> {
         : PaletteFile.read(Files.readString(paletteFile));
   }
 
-  private IdOrigin chooseOrigin(Mesh source) {
+  private IdOrigin chooseOrigin(Mesh target, BakeSources sources, Preflight preflight) {
+    Mesh read = sources == null ? target : sources.mesh();
+    IdOrigin best = Origins.best(read);
+    IdOrigin origin = originWord == null ? best : IdOrigin.parse(originWord);
     if (originWord == null) {
-      IdOrigin best = Origins.best(source);
       notes.add("origin " + best.word() + " was chosen: it is the first that has data");
-      return best;
     }
-    if (originWord.equals(IdOrigin.CLAIMS.word())) {
-      throw new IllegalArgumentException(
-          "origin claims is kept by the application; choose vertex-colors, materials, parts,"
-              + " pieces or texture here");
-    }
-    IdOrigin origin = IdOrigin.parse(originWord);
-    if (!Origins.hasData(source, origin)) {
-      notes.add(
-          "origin "
-              + origin.word()
-              + " holds only one value, the map comes out in one colour; "
-              + Origins.best(source).word()
-              + " has data");
+    if (!Origins.hasData(read, origin)) {
+      List<Cure> cures = new ArrayList<>();
+      if (Origins.hasData(read, best)) {
+        cures.add(new Cure("Read " + best.spoken() + " instead", Cure.Action.ORIGIN, best.word()));
+      }
+      if (sources != null && Origins.hasData(target, Origins.best(target))) {
+        cures.add(new Cure("Read from the target itself", Cure.Action.READ_TARGET, ""));
+      }
+      List<Path> files = sources == null ? List.of(targetFile) : sources.files();
+      preflight.addNoData(origin, files.stream().map(BakeCommand::name).toList(), cures);
     }
     return origin;
   }
 
-  private void noteReading(OriginReading reading) {
-    if (!reading.strays().isEmpty()) {
-      notes.add("strays, left unclaimed: " + String.join(", ", reading.strays()));
+  private OriginReading read(
+      IdOrigin origin, Mesh target, BakeSources sources, Palette palette) throws IOException {
+    Mesh read = sources == null ? target : sources.mesh();
+    List<Group> groups = palette.groups();
+    if (origin != IdOrigin.TEXTURE) {
+      return Origins.read(read, origin, groups);
     }
+    return Origins.texture(
+        read,
+        sources == null
+            ? TextureFiles.read(FileBundle.beside(targetFile), target)
+            : sources.textures(),
+        groups);
   }
 
-  private Pairing choosePairing(Mesh target, Mesh source) {
-    Pairing pairing =
-        Pairing.of(pair == null ? "fitting" : pair, target, source, PairingRules.PLAIN);
-    notes.add("pairing " + pairing.word());
-    if (!pairing.unpairedTarget().isEmpty()) {
-      notes.add("target parts without partner: " + String.join(", ", pairing.unpairedTarget()));
-    }
+  private Pairing choosePairing(Mesh target, Mesh source, Preflight preflight) {
+    PairingMode mode = pair == null ? PairingMode.FITTING : PairingMode.parse(pair);
+    Pairing pairing = Pairing.of(mode, target, source, PairingRules.PLAIN);
+    notes.add("pairing " + pairing.mode().word());
+    preflight.addPairing(pairing);
     return pairing;
   }
 
-  private List<BakedSheet> bakeSheets(Mesh target, PreparedBake prepared, Progress progress) {
-    SheetLayout layout = chooseLayout(target);
-    List<BakedSheet> sheets = new ArrayList<>();
-    for (Sheet sheet : layout.divide(target)) {
-      sheets.add(prepared.bake(sheet, sampling.settings(), progress));
-    }
-    return sheets;
-  }
-
   private SheetLayout chooseLayout(Mesh target) {
-    if (sheetBy == null) {
-      return SheetLayout.fitting(target);
-    }
-    return switch (sheetBy) {
-      case "udim" -> SheetLayout.UDIM;
-      case "material" -> SheetLayout.MATERIAL;
-      case "one" -> SheetLayout.ONE;
-      default ->
-          throw new IllegalArgumentException(
-              "--sheet-by must be udim, material or one, got " + sheetBy);
-    };
+    return sheetBy == null
+        ? SheetLayout.fitting(target)
+        : SheetLayout.valueOf(sheetBy.toUpperCase(Locale.ROOT));
   }
 
   private HandoffRequest.Settings settings(
@@ -263,10 +300,14 @@ final class BakeCommand implements Callable<Integer> {
         sampling.samples(),
         padding == NearestCovered.EVERYWHERE ? -1 : padding,
         prepared.reach().orElse(null),
-        Optional.ofNullable(pairing).map(Pairing::word).orElse("none"));
+        Optional.ofNullable(pairing).map(p -> p.mode().word()).orElse("none"));
+  }
+
+  private static String name(Path file) {
+    return file.getFileName().toString();
   }
 
   private static String stem(Path file) {
-    return file.getFileName().toString().replaceFirst("\\.[^.]*$", "");
+    return name(file).replaceFirst("\\.[^.]*$", "");
   }
 }

@@ -3,10 +3,14 @@ package idiotaxa.cli;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.bake.SheetReport;
+import idiotaxa.core.check.Finding;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.handoff.HandoffRequest;
 import java.nio.charset.StandardCharsets;
+import idiotaxa.core.reach.Reaches;
 import java.util.List;
+import java.util.Optional;
+import java.util.TreeMap;
 import java.util.Locale;
 import java.util.function.ToLongFunction;
 import tools.jackson.databind.json.JsonMapper;
@@ -18,19 +22,22 @@ final class BakeReportFile {
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   private final HandoffRequest request;
+  private final Optional<Reaches> reaches;
   private final List<String> notes;
+  private final List<Finding> findings;
   private final BakeTimes times;
 
-  BakeReportFile(HandoffRequest request, List<String> notes, BakeTimes times) {
+  BakeReportFile(
+      HandoffRequest request,
+      Optional<Reaches> reaches,
+      List<String> notes,
+      List<Finding> findings,
+      BakeTimes times) {
     this.request = request;
+    this.reaches = reaches;
     this.notes = notes;
+    this.findings = findings;
     this.times = times;
-  }
-
-  boolean needsALook() {
-    return sum(SheetReport::missed) > 0
-        || sum(SheetReport::conflicts) > 0
-        || notes.stream().anyMatch(note -> note.startsWith("strays"));
   }
 
   private long sum(ToLongFunction<SheetReport> value) {
@@ -62,8 +69,20 @@ final class BakeReportFile {
           .put("inward", request.settings().reach().inward())
           .put("unit", "m");
     }
+    reaches.ifPresent(r -> partReaches(root.putObject("partReaches"), r));
     ArrayNode list = root.putArray("notes");
     notes.forEach(list::add);
+    ArrayNode found = root.putArray("findings");
+    for (Finding finding : findings) {
+      found
+          .addObject()
+          .put("kind", finding.kind())
+          .put("severity", finding.severity().word())
+          .put("text", finding.text())
+          .put("place", finding.place())
+          .put("cure", finding.cure())
+          .put("count", finding.count());
+    }
     ObjectNode millis = root.putObject("milliseconds");
     times.millis().forEach(millis::put);
     ArrayNode sheets = root.putArray("sheets");
@@ -71,11 +90,19 @@ final class BakeReportFile {
     return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
   }
 
+  private static void partReaches(ObjectNode node, Reaches reaches) {
+    new TreeMap<>(reaches.ofPart())
+        .forEach(
+            (part, reach) ->
+                node.putObject(part).put("outward", reach.outward()).put("inward", reach.inward()));
+  }
+
   private ObjectNode sheet(SheetReport report) {
     ObjectNode node = JSON.createObjectNode();
     node.put("name", report.sheet()).put("width", report.width()).put("height", report.height());
     node.put("covered", report.covered()).put("missed", report.missed());
-    node.put("fallback", report.fallback()).put("overlapping", report.overlapping());
+    node.put("farther", report.farther()).put("fallback", report.fallback());
+    node.put("overlapping", report.overlapping());
     node.put("conflicts", report.conflicts()).put("rays", report.rays());
     node.put("milliseconds", report.millis());
     ArrayNode groups = node.putArray("groups");
@@ -86,6 +113,8 @@ final class BakeReportFile {
           .put("name", group.name())
           .put("texels", report.groupTexels()[group.number()]);
     }
+    ArrayNode thin = node.putArray("thinGroups");
+    report.thinGroups().forEach(thin::add);
     ArrayNode parts = node.putArray("parts");
     for (SheetReport.PartReport part : report.parts()) {
       parts
@@ -93,6 +122,7 @@ final class BakeReportFile {
           .put("part", part.part())
           .put("covered", part.covered())
           .put("missed", part.missed())
+          .put("farther", part.farther())
           .put("fallback", part.fallback())
           .put("conflicts", part.conflicts());
     }

@@ -2,6 +2,7 @@ package idiotaxa.cli;
 
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.Severity;
 import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.file.FileBundle;
@@ -107,10 +108,10 @@ final class InspectCommand implements Callable<Integer> {
     for (Finding finding : model.findings()) {
       out.printf(
           "  %s %s: %s%s %s%n",
-          finding.isHarmless() ? "note" : "finding",
-          finding.code(),
-          finding.where().isEmpty() ? "" : finding.where() + ": ",
-          finding.what(),
+          finding.severity() == Severity.HARMLESS ? "note" : "finding",
+          finding.kind(),
+          finding.place().isEmpty() ? "" : finding.place() + ": ",
+          finding.text(),
           finding.cure());
     }
   }

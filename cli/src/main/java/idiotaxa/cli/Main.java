@@ -42,8 +42,11 @@ public final class Main {
     line.setErr(err);
     line.setExecutionExceptionHandler(
         (exception, command, parsed) -> {
+          if (exception instanceof RefusedException) {
+            return INPUT_REFUSED;
+          }
           if (exception instanceof FormatException) {
-            err.println(exception.getMessage());
+            err.println("refused: " + exception.getMessage());
             return INPUT_REFUSED;
           }
           if (exception instanceof IllegalArgumentException) {
@@ -52,6 +55,16 @@ public final class Main {
           }
           throw exception;
         });
-    return line.execute(args);
+    // The last of several counts, so that a script can be given further options.
+    line.setOverwrittenOptionsAllowed(true);
+    try {
+      return line.execute(args);
+    } catch (OutOfMemoryError e) {
+      err.printf(
+          "refused: this needs more memory than the %,d MB that Java may use; choose a smaller size or"
+              + " model, or set IDIOTAXA_HEAP.%n",
+          Runtime.getRuntime().maxMemory() >> 20);
+      return INPUT_REFUSED;
+    }
   }
 }

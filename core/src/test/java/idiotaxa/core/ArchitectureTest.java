@@ -31,7 +31,7 @@ class ArchitectureTest {
           room("alike", "mesh", "work"),
           room("sight", "mesh", "trace", "work"),
           room("unwrap", "mesh", "work"),
-          room("align", "mesh", "trace", "work"),
+          room("align", "claim", "group", "mesh", "trace", "work"),
           room("group", "work"),
           room("claim", "group", "mesh", "work"),
           room("origin", "claim", "group", "image", "mesh", "trace", "work"),

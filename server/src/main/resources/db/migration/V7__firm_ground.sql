@@ -71,3 +71,25 @@ ALTER TABLE handoff DROP COLUMN state;
 ALTER TABLE handoff DROP COLUMN doing;
 ALTER TABLE handoff DROP COLUMN share;
 ALTER TABLE handoff DROP COLUMN problem;
+
+-- Why the last sending brought no receipt.
+ALTER TABLE handoff ADD COLUMN receiver_problem VARCHAR(2000);
+
+-- Names come from files: they differ by case, and are as long as files' names are.
+-- [jooq ignore start]
+ALTER TABLE bake_sheet MODIFY COLUMN name VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL;
+ALTER TABLE revision_file MODIFY COLUMN name VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL;
+-- [jooq ignore stop]
+
+-- A model's findings are those of a bake: one shape for both.
+-- [jooq ignore start]
+UPDATE revision SET inspection =
+  REPLACE(REPLACE(REPLACE(REPLACE(REPLACE(REPLACE(inspection,
+    '"code":', '"kind":'),
+    '"isHarmless":true', '"severity":"harmless"'),
+    '"isHarmless":false', '"severity":"warning"'),
+    '"what":', '"text":'),
+    '"where":', '"place":'),
+    '"cure":', '"cures":[],"cure":')
+WHERE inspection IS NOT NULL;
+-- [jooq ignore stop]

@@ -4,20 +4,33 @@ import idiotaxa.core.mesh.Mesh;
 import java.util.Arrays;
 
 /**
- * Puts a source onto its target: p becomes {@code scale · rotation · p + offset}. Kept with the
+ * Puts a source onto its target: p becomes {@code stretch ∘ (scale · rotation · p) + offset}. Kept with the
  * source, never written into its file.
  *
  * @param rotation nine values row by row, a proper rotation
  * @param scale above 0
  * @param offset metres
+ * @param stretch factors along the target's axes, above 0; null for none
  */
-public record Alignment(double[] rotation, double scale, double[] offset) {
+public record Alignment(double[] rotation, double scale, double[] offset, double[] stretch) {
   public static final Alignment NONE =
-      new Alignment(new double[] {1, 0, 0, 0, 1, 0, 0, 0, 1}, 1, new double[3]);
+      new Alignment(new double[] {1, 0, 0, 0, 1, 0, 0, 0, 1}, 1, new double[3], null);
 
   private static final double TOLERANCE = 1e-6;
 
   public Alignment {
+    if (rotation == null || offset == null) {
+      throw new IllegalArgumentException("an alignment needs rotation, scale and offset");
+    }
+    stretch = stretch == null ? new double[] {1, 1, 1} : stretch;
+    if (stretch.length != 3) {
+      throw new IllegalArgumentException("stretch needs 3 factors, got " + stretch.length);
+    }
+    for (double factor : stretch) {
+      if (!(factor > 0 && factor < Double.POSITIVE_INFINITY)) {
+        throw new IllegalArgumentException("stretch must be above 0, got " + factor);
+      }
+    }
     if (rotation.length != 9 || offset.length != 3) {
       throw new IllegalArgumentException("an alignment needs 9 rotation and 3 offset values");
     }
@@ -30,6 +43,16 @@ public record Alignment(double[] rotation, double scale, double[] offset) {
       }
     }
     checkRotation(rotation);
+  }
+
+  /** Without stretch. */
+  public Alignment(double[] rotation, double scale, double[] offset) {
+    this(rotation, scale, offset, null);
+  }
+
+  /** Whether it keeps the proportions. */
+  public boolean isUniform() {
+    return stretch[0] == 1 && stretch[1] == 1 && stretch[2] == 1;
   }
 
   private static void checkRotation(double[] r) {
@@ -63,32 +86,46 @@ public record Alignment(double[] rotation, double scale, double[] offset) {
     float[] moved = new float[p.length];
     for (int i = 0; i < p.length; i += 3) {
       for (int axis = 0; axis < 3; axis++) {
-        moved[i + axis] = (float) (scale * rotated(axis, p[i], p[i + 1], p[i + 2]) + offset[axis]);
+        moved[i + axis] = (float)
+                (stretch[axis] * scale * rotated(axis, p[i], p[i + 1], p[i + 2]) + offset[axis]);
       }
     }
     float[] n = mesh.cornerNormal();
     float[] turned = n == null ? null : new float[n.length];
     for (int i = 0; n != null && i < n.length; i += 3) {
       for (int axis = 0; axis < 3; axis++) {
-        turned[i + axis] = (float) rotated(axis, n[i], n[i + 1], n[i + 2]);
+        turned[i + axis] = (float) (rotated(axis, n[i], n[i + 1], n[i + 2]) / stretch[axis]);
+      }
+      if (!isUniform()) {
+        makeUnit(turned, i);
       }
     }
     return mesh.withPositions(moved, turned);
   }
 
+  private static void makeUnit(float[] values, int at) {
+    double sq = 0;
+    for (int axis = 0; axis < 3; axis++) {
+      sq += (double) values[at + axis] * values[at + axis];
+    }
+    for (int axis = 0; axis < 3 && sq > 0; axis++) {
+      values[at + axis] /= (float) Math.sqrt(sq);
+    }
+  }
+
   /** Writes where a point goes to {@code out}. */
   void point(double x, double y, double z, double[] out) {
     for (int axis = 0; axis < 3; axis++) {
-      out[axis] = scale * rotated(axis, x, y, z) + offset[axis];
+      out[axis] = stretch[axis] * scale * rotated(axis, x, y, z) + offset[axis];
     }
   }
 
   /** Writes where a point comes from to {@code out}. */
   void inversePoint(double x, double y, double z, double[] out) {
     double[] r = rotation;
-    double a = (x - offset[0]) / scale;
-    double b = (y - offset[1]) / scale;
-    double c = (z - offset[2]) / scale;
+    double a = (x - offset[0]) / (scale * stretch[0]);
+    double b = (y - offset[1]) / (scale * stretch[1]);
+    double c = (z - offset[2]) / (scale * stretch[2]);
     for (int axis = 0; axis < 3; axis++) {
       out[axis] = r[axis] * a + r[3 + axis] * b + r[6 + axis] * c;
     }
@@ -103,11 +140,12 @@ public record Alignment(double[] rotation, double scale, double[] offset) {
     return other instanceof Alignment that
         && scale == that.scale
         && Arrays.equals(rotation, that.rotation)
-        && Arrays.equals(offset, that.offset);
+        && Arrays.equals(offset, that.offset)
+        && Arrays.equals(stretch, that.stretch);
   }
 
   @Override
   public int hashCode() {
-    return 31 * Arrays.hashCode(rotation) + Arrays.hashCode(offset) + Double.hashCode(scale);
+    return 31 * Arrays.hashCode(rotation) + Arrays.hashCode(offset) + Arrays.hashCode(stretch) + Double.hashCode(scale);
   }
 }

@@ -2,13 +2,16 @@ package idiotaxa.core.align;
 
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.List;
 
 /**
  * Compares a source with its target and looks for what would put it there: the 24 rotations that turn
  * axes into axes, the usual unit factors and the ratio of the sizes, with the origins or the centres
- * together. Boxes only say what is worth trying; the surfaces decide.
+ * together, and factors along the axes. Boxes only say what is worth trying; the surfaces decide, the more
+ * usual wins among equals, and names or colours where both sides have them.
  */
 public final class AlignmentCheck {
   private static final double[] FACTORS = {1, 0.01, 0.0254, 0.1, 10, 39.37, 100, 1000, 0.001};
@@ -19,23 +22,49 @@ public final class AlignmentCheck {
   private static final double WORTH = 2e-3;
   private static final double CLOSE = 0.01;
 
+  /** Surfaces nearer than this are where they belong, unless sizes or names say otherwise. */
+  private static final double SURELY_CLOSE = 0.004;
+
+  private static final double MOSTLY = 0.6;
+
+  /** Within this share of the target's diagonal a point lies on the other surface. */
+  private static final double ON = 0.02;
+
+  /** A source of which less than this lies on the target, and the other way round, lies elsewhere. */
+  private static final double LEAST_SHARE = 0.25;
+
+  /** Surfaces farther apart than this that can be brought so much nearer are not where they belong. */
+  private static final double APART = 0.03;
+
+  private static final double NEARER = 1 / 3.0;
+
+  /** How much better a turn must agree in names or colours to win over a more usual one. */
+  private static final double AGREES_BETTER = 0.1;
+
+  /** Sizes that differ by less than this along the axes are not stretched. */
+  private static final double STRETCH = 0.01;
+
   private final Mesh target;
   private final Mesh source;
   private final SurfaceDistance distance;
+  private final SizeCheck sizes;
   private final double diagonal;
 
-  private AlignmentCheck(Mesh target, Mesh source, int threads) {
+  private AlignmentCheck(Mesh target, TracedSource traced, int threads) {
     this.target = target;
-    this.source = source;
+    source = traced.mesh();
     diagonal = target.bounds().diagonal();
-    distance = new SurfaceDistance(target, source, LIMIT * diagonal, threads);
+    distance = new SurfaceDistance(target, traced, LIMIT * diagonal, threads);
+    sizes = new SizeCheck(target, source);
   }
 
   /**
    * @param sizeRatio diagonal of the source's box over the target's
    * @param centerOffset from the target's centre to the source's, metres
    * @param meanDistance between the surfaces as they lie, metres
-   * @param isClose whether that is under one per cent of the target's size
+   * @param isClose whether that is under one per cent of the target's size and sizes agree
+   * @param isElsewhere whether the source does not lie on the target, so that a bake would be spoilt
+   * @param differences of the sizes axis by axis once turned, in words: {@code 10 % narrower in X}
    * @param proposal what would bring them nearer; {@link Alignment#NONE} when nothing would
    * @param proposedDistance between the surfaces after the proposal, metres
    * @param words the proposal in words, empty when there is none
@@ -45,6 +74,8 @@ public final class AlignmentCheck {
       double[] centerOffset,
       double meanDistance,
       boolean isClose,
+      boolean isElsewhere,
+      List<String> differences,
       Alignment proposal,
       double proposedDistance,
       String words) {}
@@ -53,29 +84,138 @@ public final class AlignmentCheck {
    * @param source as its file has it, before any alignment
    */
   public static Result of(Mesh target, Mesh source, int threads) {
+    return of(target, TracedSource.of(source, threads, Progress.NONE), threads);
+  }
+
+  /**
+   * @param source with its hierarchy, before any alignment
+   */
+  public static Result of(Mesh target, TracedSource source, int threads) {
     return new AlignmentCheck(target, source, threads).run();
   }
 
   private Result run() {
     double now = distance.mean(Alignment.NONE);
+    List<String> asItLies = sizes.differences(Alignment.NONE);
+    if (now < SURELY_CLOSE * diagonal && asItLies.isEmpty() && mostlyAgrees()) {
+      return result(now, Alignment.NONE, now, asItLies);
+    }
     Alignment best = Alignment.NONE;
     double bestDistance = now;
-    for (Alignment candidate : candidates()) {
-      double mean = distance.mean(candidate);
-      // In order of simplicity: a later, less simple candidate must be clearly better.
-      if (mean < bestDistance - WORTH * diagonal) {
-        best = candidate;
-        bestDistance = mean;
+    List<Alignment> candidates = candidates();
+    double[] means = new double[candidates.size()];
+    for (int c = 0; c < means.length; c++) {
+      means[c] = distance.mean(candidates.get(c));
+      // The more usual come first: a later, less usual candidate must be clearly better.
+      if (means[c] < bestDistance - WORTH * diagonal) {
+        best = candidates.get(c);
+        bestDistance = means[c];
       }
     }
-    double ratio = source.bounds().diagonal() / diagonal;
+    best = mostAgreeing(best, bestDistance, candidates, means);
+    bestDistance = distance.mean(best);
+    List<String> differences = sizes.differences(unstretched(best));
+    Alignment stretched = stretched(best);
+    double stretchedDistance = distance.mean(stretched);
+    if (stretchedDistance < bestDistance - WORTH * diagonal) {
+      best = stretched;
+      bestDistance = stretchedDistance;
+    }
+    return result(now, best, bestDistance, differences);
+  }
+
+  private boolean mostlyAgrees() {
+    SurfaceDistance.Agreement agreement = Agreements.of(target, source);
+    return agreement == null || distance.agreement(Alignment.NONE, agreement) > MOSTLY;
+  }
+
+  private Result result(
+      double now, Alignment best, double bestDistance, List<String> differences) {
     double[] offset = center(source.bounds());
     double[] targetCenter = center(target.bounds());
     for (int axis = 0; axis < 3; axis++) {
       offset[axis] -= targetCenter[axis];
     }
+    double[] shares = distance.nearShares(Alignment.NONE, ON * diagonal);
+    boolean isFar = shares[0] < LEAST_SHARE && shares[1] < LEAST_SHARE;
+    boolean canBeMended = now > APART * diagonal && bestDistance < NEARER * now;
     return new Result(
-        ratio, offset, now, now < CLOSE * diagonal, best, bestDistance, AlignmentWords.of(best));
+        source.bounds().diagonal() / diagonal,
+        offset,
+        now,
+        now < CLOSE * diagonal && best.isUniform(),
+        isFar || canBeMended && best.isUniform(),
+        differences,
+        best,
+        bestDistance,
+        AlignmentWords.of(best));
+  }
+
+  /**
+   * Of candidates that bring the surfaces as near as the best one, the one that agrees clearly better in
+   * names or colours; the best one where both sides have none.
+   */
+  private Alignment mostAgreeing(
+      Alignment best, double bestDistance, List<Alignment> candidates, double[] means) {
+    SurfaceDistance.Agreement agreement = Agreements.of(target, source);
+    if (agreement == null) {
+      return best;
+    }
+    Alignment found = best;
+    double most = distance.agreement(best, agreement);
+    for (int c = 0; c < means.length; c++) {
+      Alignment candidate = candidates.get(c);
+      // Equally good only: no more than the noise of the points apart.
+      if (means[c] < bestDistance + WORTH * diagonal && candidate.scale() == best.scale()) {
+        double share = distance.agreement(candidate, agreement);
+        if (share > most + AGREES_BETTER) {
+          found = candidate;
+          most = share;
+        }
+      }
+    }
+    return found;
+  }
+
+  /** The same turn and unit, in the proportions of the file: what sizes are compared in. */
+  private Alignment unstretched(Alignment alignment) {
+    boolean isUnit = false;
+    for (double factor : FACTORS) {
+      isUnit |= factor == alignment.scale();
+    }
+    double nearest = 1;
+    for (double factor : FACTORS) {
+      boolean isNearer =
+          Math.abs(Math.log(factor / alignment.scale()))
+              < Math.abs(Math.log(nearest / alignment.scale()));
+      nearest = isNearer ? factor : nearest;
+    }
+    double off = Math.abs(nearest / alignment.scale() - 1);
+    // A scale that is nearly a unit comes of sizes that differ along one axis.
+    return isUnit || off > 0.25
+        ? alignment
+        : new Alignment(alignment.rotation(), nearest, alignment.offset());
+  }
+
+  /** The box of the source stretched to that of the target, centre on centre. */
+  private Alignment stretched(Alignment alignment) {
+    Alignment still = unstretched(alignment);
+    double[] ratios = sizes.ratios(still);
+    double[] stretch = new double[3];
+    boolean isNotable = false;
+    for (int axis = 0; axis < 3; axis++) {
+      boolean isUsable = ratios[axis] > 1 / SIZE_SLACK && ratios[axis] < SIZE_SLACK;
+      isNotable |= isUsable && Math.abs(ratios[axis] - 1) > STRETCH;
+      stretch[axis] = isUsable && Math.abs(ratios[axis] - 1) > STRETCH ? 1 / ratios[axis] : 1;
+    }
+    if (!isNotable) {
+      return alignment;
+    }
+    Alignment turned = new Alignment(still.rotation(), still.scale(), new double[3], stretch);
+    Alignment inPlace =
+        new Alignment(still.rotation(), still.scale(), still.offset(), stretch);
+    Alignment centered = centered(turned);
+    return distance.mean(inPlace) < distance.mean(centered) + WORTH * diagonal ? inPlace : centered;
   }
 
   /** Simple ones first: unturned before turned, without offset before with one. */
@@ -90,9 +230,10 @@ public final class AlignmentCheck {
     if (ratio > 0) {
       scales.add(1 / ratio);
     }
+    // Unturned before turned, without offset before with one.
     List<Alignment> out = new ArrayList<>();
     for (boolean isCentered : new boolean[] {false, true}) {
-      for (double[] rotation : rotations()) {
+      for (double[] rotation : Rotations.all()) {
         for (double scale : scales) {
           out.add(candidate(rotation, scale, isCentered));
         }
@@ -103,17 +244,19 @@ public final class AlignmentCheck {
 
   private Alignment candidate(double[] rotation, double scale, boolean isCentered) {
     Alignment still = new Alignment(rotation, scale, new double[3]);
-    if (!isCentered) {
-      return still;
-    }
+    return isCentered ? centered(still) : still;
+  }
+
+  /** The same, moved so that the centres of the boxes meet. */
+  private Alignment centered(Alignment still) {
     double[] sourceCenter = center(source.bounds());
     double[] moved = new double[3];
     still.point(sourceCenter[0], sourceCenter[1], sourceCenter[2], moved);
     double[] offset = center(target.bounds());
     for (int axis = 0; axis < 3; axis++) {
-      offset[axis] -= moved[axis];
+      offset[axis] -= moved[axis] - still.offset()[axis];
     }
-    return new Alignment(rotation, scale, offset);
+    return new Alignment(still.rotation(), still.scale(), offset, still.stretch());
   }
 
   private static double[] center(Bounds b) {
@@ -122,34 +265,5 @@ public final class AlignmentCheck {
       ((double) b.minY() + b.maxY()) / 2,
       ((double) b.minZ() + b.maxZ()) / 2
     };
-  }
-
-  /** The 24 proper rotations that map axes to axes, the identity first. */
-  static List<double[]> rotations() {
-    int[][] orders = {{0, 1, 2}, {0, 2, 1}, {1, 0, 2}, {1, 2, 0}, {2, 0, 1}, {2, 1, 0}};
-    List<double[]> out = new ArrayList<>();
-    for (int[] order : orders) {
-      for (int signs = 0; signs < 8; signs++) {
-        int negatives = Integer.bitCount(signs);
-        if ((negatives % 2 == 1) == isOddPermutation(order)) {
-          double[] rotation = new double[9];
-          for (int row = 0; row < 3; row++) {
-            rotation[3 * row + order[row]] = (signs >> row & 1) == 1 ? -1 : 1;
-          }
-          out.add(rotation);
-        }
-      }
-    }
-    return out;
-  }
-
-  private static boolean isOddPermutation(int[] order) {
-    int inversions = 0;
-    for (int i = 0; i < 3; i++) {
-      for (int j = i + 1; j < 3; j++) {
-        inversions += order[i] > order[j] ? 1 : 0;
-      }
-    }
-    return inversions % 2 == 1;
   }
 }

@@ -16,6 +16,11 @@ final class AlignmentWords {
     if (alignment.scale() != 1) {
       words.add("scale by " + number(alignment.scale()));
     }
+    for (int axis = 0; axis < 3; axis++) {
+      if (alignment.stretch()[axis] != 1) {
+        words.add("stretch " + AXES[axis] + " by " + number(alignment.stretch()[axis]));
+      }
+    }
     String turn = turn(alignment.rotation());
     if (!turn.isEmpty()) {
       words.add(turn);
@@ -45,5 +50,20 @@ final class AlignmentWords {
   private static String number(double value) {
     String text = String.format(Locale.ROOT, "%.4g", value);
     return text.contains(".") && !text.contains("e") ? text.replaceAll("\\.?0+$", "") : text;
+  }
+
+  /**
+   * How a size differs along an axis: {@code 10 % narrower in X}; empty where it does not.
+   *
+   * @param ratio of the source's size over the target's
+   */
+  static String sizeDifference(int axis, double ratio) {
+    double percent = Math.abs(1 - ratio) * 100;
+    return String.format(
+        Locale.ROOT,
+        percent < 10 ? "%.1f %% %s in %s" : "%.0f %% %s in %s",
+        percent,
+        ratio < 1 ? "narrower" : "wider",
+        AXES[axis]);
   }
 }

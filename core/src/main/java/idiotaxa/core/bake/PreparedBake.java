@@ -100,7 +100,10 @@ public final class PreparedBake {
     if (plan.reach().isPresent()) {
       return new Reaches(plan.reach().get(), plan.reachOfPart());
     }
-    Reaches measured = new ReachMeasure(target, source, plan.pairing()).propose(threads);
+    Reaches measured =
+        plan.survey()
+            .orElseGet(() -> new ReachMeasure(target, source, plan.pairing()).measure(threads))
+            .reaches();
     Map<String, Reach> ofPart = new HashMap<>(measured.ofPart());
     ofPart.putAll(plan.reachOfPart());
     return new Reaches(measured.whole(), ofPart);

@@ -98,7 +98,7 @@ public final class ModelInspector {
       findings.add(
           new Finding(
               "missing-normals",
-              true,
+              Severity.HARMLESS,
               "The file has no normals.",
               "",
               "Nothing to do: bakes use smooth directions of their own.",
@@ -166,7 +166,7 @@ public final class ModelInspector {
       findings.add(
           new Finding(
               "one-vertex-color",
-              false,
+              Severity.WARNING,
               "All vertex colours are the same: a bake from them would come out in one colour.",
               "",
               "Export the model again with its colours, or choose another origin.",

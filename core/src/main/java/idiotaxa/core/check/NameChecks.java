@@ -26,7 +26,7 @@ final class NameChecks {
       findings.add(
           new Finding(
               "unnamed-parts",
-              true,
+              Severity.HARMLESS,
               unnamed + (unnamed == 1 ? " part has" : " parts have") + " no name.",
               "",
               "Rename them here, so that pairing and proposals by name can find them.",
@@ -45,7 +45,7 @@ final class NameChecks {
       findings.add(
           new Finding(
               "duplicate-names",
-              true,
+              Severity.HARMLESS,
               doubles.size()
                   + (doubles.size() == 1 ? " name is" : " names are")
                   + " used by several parts: "

@@ -1,5 +1,6 @@
 package idiotaxa.core.check;
 
+import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
@@ -21,10 +22,36 @@ public final class Preflight {
   private static final int NAMES_TOLD = 4;
   private static final double NEARLY_NOTHING = 5e-4;
 
-  private final List<PreflightFinding> findings = new ArrayList<>();
+  /** Boxes that differ by less than this factor are of one size. */
+  private static final double SAME_SIZE = 1.05;
 
-  public List<PreflightFinding> findings() {
+
+  private final List<Finding> findings = new ArrayList<>();
+
+  public List<Finding> findings() {
     return List.copyOf(findings);
+  }
+
+  private void add(String kind, Severity severity, String text, String place, Cure... cures) {
+    findings.add(new Finding(kind, severity, text, place, List.of(cures)));
+  }
+
+  /**
+   * The target has nothing that a map could be laid on.
+   *
+   * @param file of the target
+   */
+  public void addNoUvs(String file) {
+    findings.add(
+        new Finding(
+            "no-uvs",
+            Severity.REFUSED,
+            "The target has no UVs, so no map can be baked onto it.",
+            file,
+            "Unwrap it and bring it in again, or make an automatic layout on Bring in.",
+            List.of(new Cure("Go to Bring in", Cure.Action.BRING_IN, "")),
+            1,
+            new int[0]));
   }
 
   /**
@@ -34,25 +61,92 @@ public final class Preflight {
    * @param cures the origins that have data
    */
   public void addNoData(IdOrigin origin, List<String> files, List<Cure> cures) {
-    findings.add(
-        new PreflightFinding(
-            "one-colour",
-            true,
-            String.join(" and ", files)
-                + (files.size() > 1 ? " have no " : " has no ")
-                + origin.spoken()
-                + " to tell groups by: the map would come out in one colour.",
-            cures));
+    add(
+        "one-colour",
+        Severity.REFUSED,
+        String.join(" and ", files)
+            + (files.size() > 1 ? " have no " : " has no ")
+            + origin.spoken()
+            + " to tell groups by: the map would come out in one colour.",
+        "",
+        cures.toArray(Cure[]::new));
   }
 
-  /** There is no group that anything could belong to. */
-  public void addNoGroups() {
-    findings.add(
-        new PreflightFinding(
-            "no-groups",
-            true,
-            "The asset has no groups yet, so nothing that is read can belong to one.",
-            List.of(new Cure("Go to Sort", "sort", ""))));
+  /**
+   * There is no group that anything could belong to.
+   *
+   * @param origin that would be read
+   * @param count of groups that it would make
+   * @param of what it lies on: {@code source}, {@code target}
+   * @param value of the cure that makes them
+   */
+  public void addNoGroups(IdOrigin origin, int count, String of, String value) {
+    Cure sort = new Cure("Go to Sort", Cure.Action.SORT, "");
+    String what = "The asset has no groups yet, so nothing that is read can belong to one.";
+    if (count == 0) {
+      add("no-groups", Severity.REFUSED, what, "", sort);
+      return;
+    }
+    String words =
+        "Make %s from the %s's %s"
+            .formatted(CountWords.of(count, "group", "groups"), of, origin.spoken());
+    add(
+        "no-groups",
+        Severity.REFUSED,
+        what,
+        "",
+        new Cure(words, Cure.Action.PROPOSE, value),
+        sort);
+  }
+
+  /**
+   * A source that does not lie on its target, or has other proportions.
+   *
+   * @param file of the source
+   * @param check as the source lies now
+   */
+  public void addAlignment(String file, AlignmentCheck.Result check) {
+    boolean hasProposal = !check.proposal().changesNothing();
+    Cure align =
+        hasProposal
+            ? new Cure("Align it: " + check.words(), Cure.Action.ALIGN, file)
+            : new Cure("Check the alignment", Cure.Action.BRING_IN, "");
+    String after =
+        hasProposal
+            ? "; after \"%s\" they are %s".formatted(check.words(), metres(check.proposedDistance()))
+            : "";
+    if (check.isElsewhere()) {
+      String apart = "The source does not lie on its target: the surfaces are %s apart on average";
+      String text = apart.formatted(metres(check.meanDistance())) + size(check.sizeRatio()) + after;
+      add("source-elsewhere", Severity.REFUSED, text + ".", file, align);
+    } else if (!check.differences().isEmpty() && hasProposal) {
+      String text =
+          "The source is " + String.join(", ", check.differences()) + " than its target" + after;
+      add("other-proportions", Severity.WARNING, text + ".", file, align);
+    } else if (hasProposal) {
+      String text = "The surfaces of source and target are %s apart on average";
+      add(
+          "source-apart",
+          Severity.WARNING,
+          text.formatted(metres(check.meanDistance())) + after + ".",
+          file,
+          align);
+    }
+  }
+
+  private static String size(double ratio) {
+    if (ratio < SAME_SIZE && ratio > 1 / SAME_SIZE) {
+      return "";
+    }
+    return ratio > 1
+        ? String.format(Locale.ROOT, ", the source is %.3g times as large", ratio)
+        : String.format(Locale.ROOT, ", the target is %.3g times as large", 1 / ratio);
+  }
+
+  private static String metres(double metres) {
+    return metres < 0.01
+        ? String.format(Locale.ROOT, "%.2g mm", 1000 * metres)
+        : String.format(Locale.ROOT, metres < 1 ? "%.1f cm" : "%.2f m", metres < 1 ? 100 * metres : metres);
   }
 
   /** What was read belongs to one group or to none, and which share is left over. */
@@ -66,40 +160,38 @@ public final class Preflight {
       areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += ofTriangle;
     }
     double unclaimed = area > 0 ? areaOfGroup[Group.UNCLAIMED] / area : 1;
-    Cure sort = new Cure("Go to Sort", "sort", "");
+    Cure sort = new Cure("Go to Sort", Cure.Action.SORT, "");
     if (unclaimed == 1) {
-      String what = "Nothing that is read belongs to a group: the map would come out empty.";
-      findings.add(new PreflightFinding("empty", false, what, List.of(sort)));
+      String text = "Nothing that is read belongs to a group: the map would come out empty.";
+      add("empty", Severity.WARNING, text, "", sort);
     } else if (unclaimed > NEARLY_NOTHING) {
-      findings.add(
-          new PreflightFinding(
-              "unclaimed",
-              false,
-              String.format(
-                  Locale.ROOT,
-                  "%.1f %% of the surface that is read belongs to no group and stays black.",
-                  100 * unclaimed),
-              List.of(sort)));
+      add(
+          "unclaimed",
+          Severity.WARNING,
+          ShareWords.percent(unclaimed)
+              + " of the surface that is read belongs to no group and stays black.",
+          "",
+          sort);
     }
     for (Group group : reading.groups()) {
       if (areaOfGroup[group.number()] == area && area > 0) {
-        findings.add(
-            new PreflightFinding(
-                "one-group",
-                false,
-                "All that is read belongs to "
-                    + group.name()
-                    + ": the map would come out in one colour.",
-                List.of(sort)));
+        add(
+            "one-group",
+            Severity.WARNING,
+            "All that is read belongs to "
+                + group.name()
+                + ": the map would come out in one colour.",
+            "",
+            sort);
       }
     }
     if (!reading.strays().isEmpty()) {
-      findings.add(
-          new PreflightFinding(
-              "strays",
-              false,
-              "Strays, which match no group: " + told(reading.strays()) + ".",
-              List.of(sort)));
+      add(
+          "strays",
+          Severity.WARNING,
+          "Strays, which match no group: " + told(reading.strays()) + ".",
+          "",
+          sort);
     }
   }
 
@@ -115,19 +207,20 @@ public final class Preflight {
         cures.add(
             new Cure(
                 "Link " + row.targetPart() + " with " + row.proposal(),
-                "link",
+                Cure.Action.LINK,
                 row.targetPart() + "\t" + row.proposal()));
       }
     }
-    cures.add(new Cure("Pair all on all", "pairing", "all"));
+    cures.add(new Cure("Pair all on all", Cure.Action.PAIRING, "all"));
     findings.add(
-        new PreflightFinding(
+        new Finding(
             "unpaired",
-            false,
+            Severity.WARNING,
             CountWords.of(unpaired.size(), "target part has", "target parts have")
                 + " no partner and would be missed: "
                 + told(unpaired)
                 + ".",
+            "",
             cures));
   }
 
@@ -148,28 +241,30 @@ public final class Preflight {
     }
     if (!alone.isEmpty()) {
       findings.add(
-          new PreflightFinding(
-              "no-source-near",
-              false,
+          new Finding(
+            "no-source-near",
+            Severity.WARNING,
               CountWords.of(alone.size(), "target part lies", "target parts lie")
                   + " mostly away from every source that may be hit: "
                   + told(alone)
                   + ".",
+              "",
               List.of(
-                  new Cure("Check the alignment", "bring-in", ""),
-                  new Cure("Pair all on all", "pairing", "all"))));
+                  new Cure("Check the alignment", Cure.Action.BRING_IN, ""),
+                  new Cure("Pair all on all", Cure.Action.PAIRING, "all"))));
     }
     if (!tooShort.isEmpty()) {
       findings.add(
-          new PreflightFinding(
-              "short-reach",
-              false,
+          new Finding(
+            "short-reach",
+            Severity.WARNING,
               "The reach is shorter than the distances measured on "
                   + CountWords.of(tooShort.size(), "part", "parts")
                   + ": "
                   + told(tooShort)
                   + ".",
-              List.of(new Cure("Measure the reach", "reach", ""))));
+              "",
+              List.of(new Cure("Measure the reach", Cure.Action.REACH, ""))));
     }
   }
 
@@ -205,11 +300,12 @@ public final class Preflight {
                 + at
                 + "lie under faces of different groups: only one of them can be right.";
     findings.add(
-        new PreflightFinding(
+        new Finding(
             reading == null ? "overlaps" : "conflicts",
-            false,
+            Severity.WARNING,
             what,
-            List.of(new Cure("Look at the UVs", "bring-in", ""))));
+            sheet.name(),
+            List.of(new Cure("Look at the UVs", Cure.Action.BRING_IN, ""))));
   }
 
   private static String told(List<String> names) {

@@ -57,7 +57,7 @@ final class SeamCheck {
         : Optional.of(
             new Finding(
                 "unwelded-seams",
-                true,
+                Severity.HARMLESS,
                 CountWords.of(
                     count,
                     "pair of open edges of two pieces lies on each other without being welded.",

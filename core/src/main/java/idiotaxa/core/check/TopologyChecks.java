@@ -41,11 +41,12 @@ final class TopologyChecks {
   }
 
   private void report(
-      String code, boolean isHarmless, FacesFound faces, String one, String many, String cure) {
+      String kind, boolean isHarmless, FacesFound faces, String one, String many, String cure) {
     if (faces.count() > 0) {
       String sentence = CountWords.of(faces.count(), one, many);
       findings.add(
-          new Finding(code, isHarmless, sentence, "", cure, faces.count(), faces.faces()));
+          new Finding(
+              kind, isHarmless ? Severity.HARMLESS : Severity.WARNING, sentence, "", cure, faces.count(), faces.faces()));
     }
   }
 
@@ -139,7 +140,7 @@ final class TopologyChecks {
       findings.add(
           new Finding(
               "non-manifold-edges",
-              true,
+              Severity.HARMLESS,
               CountWords.of(
                   count, "edge belongs to more than two faces.", "edges belong to more than two faces."),
               "",

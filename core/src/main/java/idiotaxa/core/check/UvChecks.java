@@ -29,7 +29,7 @@ final class UvChecks {
       findings.add(
           new Finding(
               "no-uvs",
-              false,
+              Severity.WARNING,
               "The model has no UVs: it can be a source, but maps cannot be baked onto it.",
               "",
               "Make an automatic layout, or unwrap it and bring it in again.",
@@ -61,7 +61,7 @@ final class UvChecks {
       findings.add(
           new Finding(
               "uvs-outside-tiles",
-              false,
+              Severity.WARNING,
               CountWords.of(
                   outside.count(), "face has UVs on no tile.", "faces have UVs on no tile."),
               "",
@@ -91,7 +91,7 @@ final class UvChecks {
       findings.add(
           new Finding(
               "faces-without-uvs",
-              false,
+              Severity.WARNING,
               CountWords.of(missing.count(), "face has", "faces have")
                   + " no UVs though others do; no map reaches that.",
               "",
@@ -109,7 +109,7 @@ final class UvChecks {
       findings.add(
           new Finding(
               "overlapping-uvs",
-              false,
+              Severity.WARNING,
               CountWords.of(found.overlapping(), "texel belongs", "texels belong")
                   + " to more than one face, at " + OVERLAP_SIZE_PX + " px.",
               sheet.name(),

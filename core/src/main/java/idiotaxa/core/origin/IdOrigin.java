@@ -1,5 +1,7 @@
 package idiotaxa.core.origin;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import java.util.stream.Collectors;
 
@@ -19,6 +21,7 @@ public enum IdOrigin {
   }
 
   /** The word used on the command line, in the API and in the manifest. */
+  @JsonValue
   public String word() {
     return word;
   }
@@ -31,6 +34,7 @@ public enum IdOrigin {
   /**
    * @throws IllegalArgumentException naming the word and the ones that exist
    */
+  @JsonCreator
   public static IdOrigin parse(String word) {
     return Arrays.stream(values())
         .filter(origin -> origin.word.equals(word))
@@ -38,7 +42,7 @@ public enum IdOrigin {
         .orElseThrow(
             () ->
                 new IllegalArgumentException(
-                    "unknown origin \"" + word + "\"; choose one of " + words()));
+                    "origin: unknown origin \"" + word + "\"; choose one of " + words()));
   }
 
   private static String words() {

@@ -6,7 +6,7 @@ import java.util.List;
 
 /** Which source parts may be hit from which target part. */
 public final class Pairing {
-  private final String word;
+  private final PairingMode mode;
   private final long[][] allowedOfTargetPart;
   private final List<Row> rows;
   private final List<Unpaired> unpairedSource;
@@ -41,8 +41,8 @@ public final class Pairing {
   public record Unpaired(String part, String proposal) {}
 
   Pairing(
-      String word, long[][] allowedOfTargetPart, List<Row> rows, List<Unpaired> unpairedSource) {
-    this.word = word;
+      PairingMode mode, long[][] allowedOfTargetPart, List<Row> rows, List<Unpaired> unpairedSource) {
+    this.mode = mode;
     this.allowedOfTargetPart = allowedOfTargetPart;
     this.rows = rows;
     this.unpairedSource = unpairedSource;
@@ -67,23 +67,17 @@ public final class Pairing {
     return byNames.unpairedTarget().isEmpty() ? byNames : all(target, source, rules);
   }
 
-  /**
-   * @param word {@code names}, {@code all} or {@code fitting}
-   */
-  public static Pairing of(String word, Mesh target, Mesh source, PairingRules rules) {
-    return switch (word) {
-      case "names" -> byNames(target, source, rules);
-      case "all" -> all(target, source, rules);
-      case "fitting" -> fitting(target, source, rules);
-      default ->
-          throw new IllegalArgumentException(
-              "Parts are paired by names, all or fitting, not by " + word + ".");
+  public static Pairing of(PairingMode mode, Mesh target, Mesh source, PairingRules rules) {
+    return switch (mode) {
+      case NAMES -> byNames(target, source, rules);
+      case ALL -> all(target, source, rules);
+      case FITTING -> fitting(target, source, rules);
     };
   }
 
-  /** {@code names} or {@code all}, as command line, API and manifest say it. */
-  public String word() {
-    return word;
+  /** By names or all on all: what a fitting one came to. */
+  public PairingMode mode() {
+    return mode;
   }
 
   /** Source parts that rays from a target part may hit, as bits; null for all. */

@@ -68,7 +68,7 @@ final class PartMatcher {
       Pairing.By by = linked.isEmpty() ? Pairing.By.ALL : Pairing.By.LINK;
       rows.add(new Pairing.Row(name, by, names(linked), null));
     }
-    return new Pairing("all", allowed, rows, List.of());
+    return new Pairing(PairingMode.ALL, allowed, rows, List.of());
   }
 
   Pairing byNames() {
@@ -94,7 +94,7 @@ final class PartMatcher {
               ? new Pairing.Row(name, Pairing.By.NONE, List.of(), nearest(name, source))
               : new Pairing.Row(name, by, names(partners), null));
     }
-    return new Pairing("names", allowed, rows, unpairedSource(paired));
+    return new Pairing(PairingMode.NAMES, allowed, rows, unpairedSource(paired));
   }
 
   private List<Integer> linked(String targetPart) {

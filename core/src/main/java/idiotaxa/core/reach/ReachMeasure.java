@@ -12,9 +12,7 @@ import idiotaxa.core.work.Parallel;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 
@@ -29,9 +27,6 @@ import java.util.stream.IntStream;
  */
 public final class ReachMeasure {
   private static final int POINTS = 40_000;
-
-  /** Fewer say nothing of a part. */
-  private static final int ENOUGH_POINTS = 100;
 
   private static final int BLOCK = 1000;
   private static final long SEED = 20_260_101L;
@@ -59,18 +54,6 @@ public final class ReachMeasure {
     Bounds bounds = target.bounds();
     far = FAR * bounds.diagonal();
     floor = FLOOR * bounds.diagonal();
-  }
-
-  /** The reach of every part that enough points lie on, and of the whole. */
-  public Reaches propose(int threads) {
-    ReachSurvey survey = measure(threads);
-    Map<String, Reach> ofPart = new HashMap<>();
-    for (ReachSurvey.PartReach part : survey.parts()) {
-      if (part.points() >= ENOUGH_POINTS) {
-        ofPart.merge(part.part(), part.proposed(), Reach::around);
-      }
-    }
-    return new Reaches(survey.proposed(), ofPart);
   }
 
   private Reach proposed(Probes fromTarget, Probes fromSource) {

@@ -1,6 +1,8 @@
 package idiotaxa.core.reach;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * How far a source lies outside and inside of a target.
@@ -13,6 +15,20 @@ import java.util.List;
 public record ReachSurvey(Reach proposed, List<PartReach> parts, List<Place> farthest) {
   /** Number of classes that distances are counted in. */
   public static final int CLASSES = 48;
+
+  /** Fewer points say nothing of a part. */
+  private static final int ENOUGH_POINTS = 100;
+
+  /** The proposed reach of every part that enough points lie on, and of the whole. */
+  public Reaches reaches() {
+    Map<String, Reach> ofPart = new HashMap<>();
+    for (PartReach part : parts) {
+      if (part.points() >= ENOUGH_POINTS) {
+        ofPart.merge(part.part(), part.proposed(), Reach::around);
+      }
+    }
+    return new Reaches(proposed, ofPart);
+  }
 
   /** How much longer a proposed reach is than what it encloses. */
   public static final double MARGIN = 1.05;

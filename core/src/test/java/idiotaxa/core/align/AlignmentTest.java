@@ -40,11 +40,11 @@ class AlignmentTest {
   @Test
   void thereAreTwentyFourProperRotationsAndTheIdentityIsFirst() {
     Set<String> distinct = new HashSet<>();
-    for (double[] rotation : AlignmentCheck.rotations()) {
+    for (double[] rotation : Rotations.all()) {
       distinct.add(java.util.Arrays.toString(new Alignment(rotation, 1, new double[3]).rotation()));
     }
     assertThat(distinct).hasSize(24);
-    assertThat(AlignmentCheck.rotations().get(0)).isEqualTo(Alignment.NONE.rotation());
+    assertThat(Rotations.all().get(0)).isEqualTo(Alignment.NONE.rotation());
   }
 
   @Test
@@ -73,7 +73,7 @@ class AlignmentTest {
     Mesh target = crooked();
     Alignment away =
         new Alignment(
-            AlignmentCheck.rotations().get(rotation), scale, new double[] {offset, -offset, 0});
+            Rotations.all().get(rotation), scale, new double[] {offset, -offset, 0});
     Mesh source = away.apply(target);
     AlignmentCheck.Result result = AlignmentCheck.of(target, source, 2);
     assertThat(result.isClose()).isFalse();

@@ -326,7 +326,8 @@ class HardCasesTest {
         new RayPlan(
             Pairing.all(target, source, PairingRules.PLAIN),
             Optional.of(new Reach(0.03, 0.03)),
-            Map.of("far", new Reach(0.12, 0)));
+            Map.of("far", new Reach(0.12, 0)),
+            Optional.empty());
     PreparedBake prepared =
         PreparedBake.fromSource(
             target,

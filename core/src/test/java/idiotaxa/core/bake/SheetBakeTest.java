@@ -396,7 +396,8 @@ class SheetBakeTest {
                 target,
                 TracedSource.of(source, 1, Progress.NONE),
                 Pairing.all(target, source, PairingRules.PLAIN))
-            .propose(2)
+            .measure(2)
+            .reaches()
             .of("plate");
     assertThat(reach.outward()).isBetween(0.0312, 0.0318);
     assertThat(reach.inward()).isLessThan(0.001);

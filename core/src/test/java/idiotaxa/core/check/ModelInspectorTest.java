@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 class ModelInspectorTest {
   private static Map<String, Finding> findings(Mesh mesh) {
     return ModelInspector.inspect(mesh, "test.obj", Progress.NONE).findings().stream()
-        .collect(Collectors.toMap(Finding::code, Function.identity()));
+        .collect(Collectors.toMap(Finding::kind, Function.identity()));
   }
 
   @Test
@@ -29,7 +29,7 @@ class ModelInspectorTest {
     assertThat(cube.upAxis()).isEqualTo("Y");
     assertThat(cube.parts().get(0).area()).isCloseTo(24, Offset.offset(1e-9));
     assertThat(cube.sheets()).extracting(ModelInspection.SheetInfo::name).containsExactly("1001");
-    assertThat(cube.findings()).extracting(Finding::code).containsExactly("missing-normals");
+    assertThat(cube.findings()).extracting(Finding::kind).containsExactly("missing-normals");
   }
 
   @Test
@@ -123,7 +123,7 @@ class ModelInspectorTest {
     }
     Finding finding = findings(builder.build()).get("overlapping-uvs");
     assertThat(finding.count()).isEqualTo(512 * 512);
-    assertThat(finding.where()).isEqualTo("1001");
+    assertThat(finding.place()).isEqualTo("1001");
     assertThat(finding.faces()).containsExactlyInAnyOrder(0, 1);
   }
 
@@ -151,7 +151,7 @@ class ModelInspectorTest {
     builder.polygon(1, Mesh.NO_MATERIAL, 0, 1, 3);
     builder.polygon(2, Mesh.NO_MATERIAL, 1, 2, 3);
     Map<String, Finding> found = findings(builder.build());
-    assertThat(found.get("duplicate-names").what()).contains("square");
+    assertThat(found.get("duplicate-names").text()).contains("square");
     assertThat(found.get("unnamed-parts").faces()).containsExactly(3);
   }
 }

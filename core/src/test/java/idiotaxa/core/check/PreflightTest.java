@@ -40,7 +40,7 @@ class PreflightTest {
     return builder.build();
   }
 
-  private PreflightFinding only() {
+  private Finding only() {
     assertThat(preflight.findings()).hasSize(1);
     return preflight.findings().get(0);
   }
@@ -55,19 +55,19 @@ class PreflightTest {
   @Test
   void unclaimedSurfaceIsToldAsAShareOfTheArea() {
     preflight.addReading(grid(2), claims(grid(2), 1, 0, 2, 2));
-    assertThat(only().code()).isEqualTo("unclaimed");
-    assertThat(only().what()).startsWith("25.0 %");
-    assertThat(only().stops()).isFalse();
+    assertThat(only().kind()).isEqualTo("unclaimed");
+    assertThat(only().text()).startsWith("25.0 %");
+    assertThat(only().severity()).isEqualTo(Severity.WARNING);
   }
 
   @Test
   void oneGroupOrNoneIsSaid() {
     preflight.addReading(grid(2), claims(grid(2), 2, 2, 2, 2));
-    assertThat(only().code()).isEqualTo("one-group");
-    assertThat(only().what()).contains("oak");
+    assertThat(only().kind()).isEqualTo("one-group");
+    assertThat(only().text()).contains("oak");
     Preflight empty = new Preflight();
     empty.addReading(grid(2), claims(grid(2), 0, 0, 0, 0));
-    assertThat(empty.findings()).extracting(PreflightFinding::code).containsExactly("empty");
+    assertThat(empty.findings()).extracting(Finding::kind).containsExactly("empty");
   }
 
   @Test
@@ -75,9 +75,9 @@ class PreflightTest {
     preflight.addNoData(
         IdOrigin.VERTEX_COLORS,
         List.of("deck.obj", "mast.obj"),
-        List.of(new Cure("Read parts instead", "origin", "parts")));
-    assertThat(only().stops()).isTrue();
-    assertThat(only().what()).startsWith("deck.obj and mast.obj have no vertex colours");
+        List.of(new Cure("Read parts instead", Cure.Action.ORIGIN, "parts")));
+    assertThat(only().severity()).isEqualTo(Severity.REFUSED);
+    assertThat(only().text()).startsWith("deck.obj and mast.obj have no vertex colours");
     assertThat(only().cures()).hasSize(1);
   }
 
@@ -87,13 +87,13 @@ class PreflightTest {
     source.part("deck_hatch");
     Shapes.grid(source, 1, 1, 0);
     preflight.addPairing(Pairing.byNames(grid(1), source.build(), PairingRules.PLAIN));
-    assertThat(only().code()).isEqualTo("unpaired");
-    assertThat(only().what()).contains("1 target part has no partner").contains("deck");
+    assertThat(only().kind()).isEqualTo("unpaired");
+    assertThat(only().text()).contains("1 target part has no partner").contains("deck");
     assertThat(only().cures())
         .extracting(Cure::action, Cure::value)
         .containsExactly(
-            tuple("link", "deck\tdeck_hatch"),
-            tuple("pairing", "all"));
+            tuple(Cure.Action.LINK, "deck\tdeck_hatch"),
+            tuple(Cure.Action.PAIRING, "all"));
   }
 
   @Test
@@ -113,18 +113,18 @@ class PreflightTest {
         new ReachMeasure(target, source, Pairing.all(target, source.mesh(), PairingRules.PLAIN))
             .measure(1);
     preflight.addReach(survey, null);
-    assertThat(only().code()).isEqualTo("no-source-near");
-    assertThat(only().what()).contains("mast").doesNotContain("deck");
+    assertThat(only().kind()).isEqualTo("no-source-near");
+    assertThat(only().text()).contains("mast").doesNotContain("deck");
     Preflight enough = new Preflight();
     enough.addReach(survey, new Reaches(new Reach(0.041, 0.01), Map.of()));
     assertThat(enough.findings()).hasSize(1);
     Preflight tooShort = new Preflight();
     tooShort.addReach(
         survey, new Reaches(new Reach(1, 1), Map.of("deck", new Reach(0.03, 0.01))));
-    assertThat(tooShort.findings().get(1).code()).isEqualTo("short-reach");
+    assertThat(tooShort.findings().get(1).kind()).isEqualTo("short-reach");
     assertThat(tooShort.findings().get(1).cures())
         .extracting(Cure::action)
-        .containsExactly("reach");
+        .containsExactly(Cure.Action.REACH);
   }
 
   @Test
@@ -136,11 +136,11 @@ class PreflightTest {
     preflight.addOverlaps(doubled, sheet, claims(doubled, 1, 1));
     assertThat(preflight.findings()).isEmpty();
     preflight.addOverlaps(doubled, sheet, claims(doubled, 1, 2));
-    assertThat(only().code()).isEqualTo("conflicts");
+    assertThat(only().kind()).isEqualTo("conflicts");
     Preflight fromSource = new Preflight();
     fromSource.addOverlaps(doubled, sheet, null);
     assertThat(fromSource.findings())
-        .extracting(PreflightFinding::code)
+        .extracting(Finding::kind)
         .containsExactly("overlaps");
   }
 }

@@ -91,6 +91,6 @@ class PairingTest {
         .containsExactly(
             new Pairing.Unpaired("lantern_glas_high", "lantern glass"),
             new Pairing.Unpaired("pebble", null));
-    assertThat(Pairing.fitting(target, source, PairingRules.PLAIN).word()).isEqualTo("all");
+    assertThat(Pairing.fitting(target, source, PairingRules.PLAIN).mode()).isEqualTo(PairingMode.ALL);
   }
 }

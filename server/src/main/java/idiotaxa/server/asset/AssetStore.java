@@ -1,5 +1,6 @@
 package idiotaxa.server.asset;
 
+import idiotaxa.server.web.NotFoundException;
 import static idiotaxa.server.db.Tables.ASSET;
 
 import idiotaxa.server.db.tables.records.AssetRecord;
@@ -47,9 +48,17 @@ public class AssetStore {
     return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).fetchOptional(AssetStore::row);
   }
 
-  /** Holds the asset's row until the transaction ends, so that claims come one after another. */
+  /**
+   * Holds the asset's row until the transaction ends, so that changes come one after another.
+   *
+   * @throws NotFoundException when there is no such asset
+   */
   public AssetRow lock(long id) {
-    return db.selectFrom(ASSET).where(ASSET.ID.eq(id)).forUpdate().fetchSingle(AssetStore::row);
+    return db.selectFrom(ASSET)
+        .where(ASSET.ID.eq(id))
+        .forUpdate()
+        .fetchOptional(AssetStore::row)
+        .orElseThrow(() -> new NotFoundException("asset", id));
   }
 
   /**

@@ -59,7 +59,7 @@ public class BakeInputs {
 
   /** Names one state of a revision's geometry and of its place. */
   String state(long revisionId) {
-    RevisionStore.RevisionRow row = revisions.find(revisionId).orElseThrow();
+    RevisionStore.RevisionRow row = revisions.get(revisionId);
     return row.id() + " " + row.geometryVersion() + " " + row.alignment();
   }
 
@@ -71,33 +71,8 @@ public class BakeInputs {
   /** Whether an origin tells groups apart on some revisions. */
   boolean hasData(IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     return origin == IdOrigin.CLAIMS
-        ? revisionIds.stream().anyMatch(id -> revisions.find(id).orElseThrow().claimedShare() > 0)
+        ? revisionIds.stream().anyMatch(id -> revisions.get(id).claimedShare() > 0)
         : Origins.hasData(mesh, origin);
-  }
-
-  /**
-   * A bake that would come out empty or in one colour is refused with the cure.
-   *
-   * @throws ConflictException when the origin has nothing to tell groups by
-   */
-  void check(long assetId, IdOrigin origin, List<Long> revisionIds) {
-    List<RevisionStore.RevisionRow> rows =
-        revisionIds.stream().map(id -> revisions.find(id).orElseThrow()).toList();
-    String names =
-        rows.stream().map(RevisionStore.RevisionRow::fileName).collect(Collectors.joining(" and "));
-    if (origin == IdOrigin.CLAIMS) {
-      if (rows.stream().allMatch(r -> r.claimedShare() == 0)) {
-        throw new ConflictException(
-            "Nothing is claimed on " + names + "; sort it first or choose another origin.");
-      }
-      return;
-    }
-    Mesh mesh = mesh(revisionIds);
-    if (!Origins.hasData(mesh, origin)) {
-      throw new ConflictException(
-          "%s has no %s to tell groups by, the map would come out in one colour; %s has data."
-              .formatted(names, origin.spoken(), Origins.best(mesh).word()));
-    }
   }
 
   /**

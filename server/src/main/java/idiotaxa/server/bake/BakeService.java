@@ -1,7 +1,9 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.check.Finding;
+import java.util.stream.Collectors;
+import org.springframework.transaction.support.TransactionTemplate;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
@@ -25,11 +27,12 @@ public class BakeService {
   private final SheetPlans plans;
   private final BakeModels models;
   private final BakeStore bakes;
-  private final BakeInputs inputs;
+  private final PreflightService preflight;
   private final BakeGroups groups;
   private final MeshCache meshes;
   private final JobQueue queue;
   private final JobStore jobs;
+  private final TransactionTemplate transaction;
   private final JsonMapper json;
 
   BakeService(
@@ -37,21 +40,23 @@ public class BakeService {
       SheetPlans plans,
       BakeModels models,
       BakeStore bakes,
-      BakeInputs inputs,
+      PreflightService preflight,
       BakeGroups groups,
       MeshCache meshes,
       JobQueue queue,
       JobStore jobs,
+      TransactionTemplate transaction,
       JsonMapper json) {
     this.journal = journal;
     this.plans = plans;
     this.models = models;
     this.bakes = bakes;
-    this.inputs = inputs;
+    this.preflight = preflight;
     this.groups = groups;
     this.meshes = meshes;
     this.queue = queue;
     this.jobs = jobs;
+    this.transaction = transaction;
     this.json = json;
   }
 
@@ -60,16 +65,21 @@ public class BakeService {
    *
    * @throws ConflictException when the preflight has a finding that blocks it
    */
-  @Transactional
   public long start(long assetId, BakeSettings settings) {
+    List<Finding> refusals =
+        settings.isAnyway() ? List.of() : preflight.refusals(assetId, settings);
+    if (!refusals.isEmpty()) {
+      throw new ConflictException(
+          refusals.stream().map(Finding::line).collect(Collectors.joining(" ")));
+    }
+    return transaction.execute(status -> queue(assetId, settings));
+  }
+
+  private long queue(long assetId, BakeSettings settings) {
     // Claims, groups and models are those of one moment.
     long lastEntry = journal.lock(assetId).entryId();
     RevisionStore.RevisionRow target = models.target(assetId);
     List<Long> sources = settings.isFromSource() ? models.sources(assetId, settings) : List.of();
-    inputs.check(
-        assetId,
-        IdOrigin.parse(settings.origin()),
-        sources.isEmpty() ? List.of(target.id()) : sources);
     Mesh mesh = meshes.get(target.id()).mesh();
     long id =
         bakes.create(

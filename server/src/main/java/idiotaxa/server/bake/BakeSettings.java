@@ -1,5 +1,6 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.pairing.PairingMode;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.pairing.PairingRules;
@@ -25,32 +26,40 @@ import java.util.Optional;
  * @param pairing {@code names}, {@code all} or {@code fitting}
  * @param affixes the house's own suffixes and prefixes of names; null for none
  * @param links of parts, made by hand; null for none
+ * @param isAnyway whether a bake that would be refused is wanted all the same; null for not
  */
 public record BakeSettings(
-    String origin,
-    boolean isFromSource,
+    IdOrigin origin,
+    Boolean isFromSource,
     List<Long> sourceIds,
-    int size,
-    int samples,
+    Integer size,
+    Integer samples,
     Boolean isExact,
-    int padding,
+    Integer padding,
     Double reachOutward,
     Double reachInward,
     List<PartReach> partReaches,
-    String pairing,
+    PairingMode pairing,
     List<String> affixes,
-    List<PairingRules.Link> links) {
+    List<PairingRules.Link> links,
+    Boolean isAnyway) {
   private static final int LARGEST = 8192;
 
   /** Reach of one target part, metres. */
   public record PartReach(String part, double outward, double inward) {}
 
   public BakeSettings {
+    need("origin", origin);
+    need("isFromSource", isFromSource);
+    need("size", size);
+    need("samples", samples);
+    need("padding", padding);
+    need("pairing", pairing);
     isExact = isExact != null && isExact;
+    isAnyway = isAnyway != null && isAnyway;
     partReaches = partReaches == null ? List.of() : List.copyOf(partReaches);
     affixes = affixes == null ? List.of() : List.copyOf(affixes);
     links = links == null ? List.of() : List.copyOf(links);
-    IdOrigin.parse(origin);
     new SheetSettings(size, size, samples, isExact, 1);
     if (size > LARGEST) {
       throw new IllegalArgumentException("size must be at most " + LARGEST + " px, got " + size);
@@ -63,6 +72,12 @@ public record BakeSettings(
     }
     partReaches.forEach(of -> new Reach(of.outward(), of.inward()));
     new PairingRules(affixes, links);
+  }
+
+  private static void need(String field, Object value) {
+    if (value == null) {
+      throw new IllegalArgumentException(field + " is missing.");
+    }
   }
 
   PairingRules pairingRules() {

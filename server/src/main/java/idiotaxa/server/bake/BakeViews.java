@@ -1,5 +1,7 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.Outcome;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobStore;
@@ -37,6 +39,7 @@ public class BakeViews {
    *
    * @param groupNumbers numbers by the identity of groups as they were then, null when nobody kept them
    * @param areNumbersOld whether a group has another number now
+   * @param findings what of the baked sheets needs a look
    */
   public record BakeView(
       long id,
@@ -46,7 +49,8 @@ public class BakeViews {
       JsonNode groupNumbers,
       boolean areNumbersOld,
       LocalDateTime createdAt,
-      List<SheetView> sheets) {}
+      List<SheetView> sheets,
+      List<Finding> findings) {}
 
   /** A sheet of a bake; the result is null until it is baked. */
   public record SheetView(
@@ -70,6 +74,8 @@ public class BakeViews {
     List<SheetRow> sheets = bakes.sheets(b.id());
     Map<Long, JobStore.JobRow> found =
         jobs.find(JobKind.BAKE_SHEET, sheets.stream().map(SheetRow::id).toList());
+    List<SheetView> views =
+        sheets.stream().map(sheet -> view(sheet, found.get(sheet.id()))).toList();
     return new BakeView(
         b.id(),
         b.targetId(),
@@ -78,7 +84,17 @@ public class BakeViews {
         b.groupNumbers() == null ? null : json.readTree(b.groupNumbers()),
         bakeGroups.areNumbersOld(b, numbers),
         b.createdAt(),
-        sheets.stream().map(sheet -> view(sheet, found.get(sheet.id()))).toList());
+        views,
+        findings(b, views));
+  }
+
+  private List<Finding> findings(BakeRow b, List<SheetView> sheets) {
+    boolean isBaked = !sheets.isEmpty() && sheets.stream().allMatch(s -> s.result() != null);
+    return isBaked
+        ? Outcome.of(
+            sheets.stream().map(s -> s.result().report()).toList(),
+            bakeGroups.paletteOf(b, "asset").groups())
+        : List.of();
   }
 
   private SheetView view(SheetRow s, JobStore.JobRow job) {

@@ -1,6 +1,6 @@
 package idiotaxa.server.bake;
 
-import idiotaxa.core.check.PreflightFinding;
+import idiotaxa.core.check.Finding;
 import idiotaxa.core.reach.ReachSurvey;
 import java.util.List;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -20,7 +20,7 @@ class PreflightController {
   }
 
   @PostMapping("/findings")
-  List<PreflightFinding> findings(
+  List<Finding> findings(
       @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
     return preflight.findings(assetId, settings);
   }

@@ -1,8 +1,11 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.Severity;
+import idiotaxa.core.pairing.PairingMode;
+import idiotaxa.server.asset.AlignmentChecks;
 import idiotaxa.core.check.Cure;
 import idiotaxa.core.check.Preflight;
-import idiotaxa.core.check.PreflightFinding;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Part;
 import idiotaxa.core.origin.IdOrigin;
@@ -34,11 +37,12 @@ public class PreflightService {
   private final MeshCache meshes;
   private final RevisionStore revisions;
   private final TracedSources traced;
+  private final AlignmentChecks checks;
   private final RecentResults<SurveyKey, ReachSurvey> surveys = new RecentResults<>(16);
 
   /** All that the distances between two models depend on. */
   private record SurveyKey(
-      String target, List<String> sources, String pairing, PairingRules rules) {}
+      String target, List<String> sources, PairingMode pairing, PairingRules rules) {}
 
   PreflightService(
       SheetPlans plans,
@@ -46,13 +50,15 @@ public class PreflightService {
       BakeModels models,
       MeshCache meshes,
       RevisionStore revisions,
-      TracedSources traced) {
+      TracedSources traced,
+      AlignmentChecks checks) {
     this.plans = plans;
     this.inputs = inputs;
     this.models = models;
     this.meshes = meshes;
     this.revisions = revisions;
     this.traced = traced;
+    this.checks = checks;
   }
 
   /**
@@ -61,41 +67,86 @@ public class PreflightService {
    * @param sourceParts names of all parts that can be linked, in the sources' order
    */
   public record Pairs(
-      String word,
+      PairingMode word,
       List<Pairing.Row> rows,
       List<Pairing.Unpaired> unpairedSource,
       List<String> sourceParts) {}
 
-  public List<PreflightFinding> findings(long assetId, BakeSettings settings) {
-    RevisionStore.RevisionRow target = models.target(assetId);
-    List<Long> readFrom =
-        settings.isFromSource() ? models.sources(assetId, settings) : List.of(target.id());
-    IdOrigin origin = IdOrigin.parse(settings.origin());
+  /** Everything that can be known before the bake. */
+  public List<Finding> findings(long assetId, BakeSettings settings) {
     Preflight preflight = new Preflight();
-    Mesh read = inputs.mesh(readFrom);
-    Mesh targetMesh = meshes.get(target.id()).mesh();
+    Inputs in = addRefusals(preflight, assetId, settings);
     OriginReading reading = null;
-    if (!inputs.hasData(origin, readFrom, read)) {
-      preflight.addNoData(origin, names(readFrom), originsWithData(assetId, settings, read));
-    } else if (!inputs.hasGroups(assetId)) {
-      preflight.addNoGroups();
-    } else {
-      reading = inputs.readNow(assetId, origin, readFrom, read);
-      preflight.addReading(read, reading);
+    if (in.isReadable) {
+      reading = inputs.readNow(assetId, settings.origin(), in.readFrom, in.read);
+      preflight.addReading(in.read, reading);
     }
     if (settings.isFromSource()) {
       preflight.addPairing(
-          Pairing.of(settings.pairing(), targetMesh, read, settings.pairingRules()));
+          Pairing.of(settings.pairing(), in.target, in.read, settings.pairingRules()));
       preflight.addReach(reach(assetId, settings), chosenReach(settings));
     }
-    for (Sheet sheet : plans.get(assetId).divide(targetMesh)) {
-      preflight.addOverlaps(targetMesh, sheet, settings.isFromSource() ? null : reading);
+    if (in.target.hasUvs()) {
+      for (Sheet sheet : plans.get(assetId).divide(in.target)) {
+        preflight.addOverlaps(in.target, sheet, settings.isFromSource() ? null : reading);
+      }
     }
     return preflight.findings();
   }
 
+  /** What would spoil a bake as a whole; it costs no reach and no reading. */
+  List<Finding> refusals(long assetId, BakeSettings settings) {
+    Preflight preflight = new Preflight();
+    addRefusals(preflight, assetId, settings);
+    return preflight.findings().stream().filter(f -> f.severity() == Severity.REFUSED).toList();
+  }
+
+  /**
+   * The models of a bake.
+   *
+   * @param isReadable whether the origin has something to read and groups to match
+   */
+  private record Inputs(Mesh target, Mesh read, List<Long> readFrom, boolean isReadable) {}
+
+  private Inputs addRefusals(Preflight preflight, long assetId, BakeSettings settings) {
+    RevisionStore.RevisionRow target = models.target(assetId);
+    List<Long> readFrom =
+        settings.isFromSource() ? models.sources(assetId, settings) : List.of(target.id());
+    Mesh targetMesh = meshes.get(target.id()).mesh();
+    Mesh read = inputs.mesh(readFrom);
+    if (!targetMesh.hasUvs()) {
+      preflight.addNoUvs(target.fileName());
+    }
+    boolean hasData = inputs.hasData(settings.origin(), readFrom, read);
+    boolean hasGroups = inputs.hasGroups(assetId);
+    if (!hasData) {
+      preflight.addNoData(
+          settings.origin(), names(readFrom), originsWithData(assetId, settings, read));
+    } else if (!hasGroups) {
+      String of = settings.isFromSource() ? "source" : "target";
+      String value = readFrom.get(0) + "\t" + settings.origin().word();
+      int count = readFrom.size() == 1 ? proposed(settings.origin(), read) : 0;
+      preflight.addNoGroups(settings.origin(), count, of, value);
+    }
+    if (settings.isFromSource()) {
+      List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
+      states.add("target " + target.id());
+      preflight.addAlignment(
+          String.join(" and ", names(readFrom)), checks.of(states, () -> targetMesh, () -> read));
+    }
+    return new Inputs(targetMesh, read, readFrom, hasData && hasGroups);
+  }
+
+  /** How many groups an origin would make; 0 where it makes none by itself. */
+  private static int proposed(IdOrigin origin, Mesh read) {
+    return switch (origin) {
+      case VERTEX_COLORS, MATERIALS, PARTS -> Origins.read(read, origin, List.of()).groups().size();
+      case CLAIMS, PIECES, TEXTURE -> 0;
+    };
+  }
+
   private List<String> names(List<Long> revisionIds) {
-    return revisionIds.stream().map(id -> revisions.find(id).orElseThrow().fileName()).toList();
+    return revisionIds.stream().map(id -> revisions.get(id).fileName()).toList();
   }
 
   /** Other origins of what is read, then whether the other side has data. */
@@ -103,16 +154,16 @@ public class PreflightService {
     List<Cure> cures = new ArrayList<>();
     IdOrigin best = Origins.best(read);
     if (Origins.hasData(read, best)) {
-      cures.add(new Cure("Read " + best.spoken() + " instead", "origin", best.word()));
+      cures.add(new Cure("Read " + best.spoken() + " instead", Cure.Action.ORIGIN, best.word()));
     }
     if (!settings.isFromSource() && models.hasSources(assetId)) {
-      cures.add(new Cure("Read from the source", "read-sources", ""));
+      cures.add(new Cure("Read from the source", Cure.Action.READ_SOURCES, ""));
     }
     if (settings.isFromSource()) {
-      cures.add(new Cure("Read from the target itself", "read-target", ""));
+      cures.add(new Cure("Read from the target itself", Cure.Action.READ_TARGET, ""));
     }
-    if (settings.origin().equals(IdOrigin.CLAIMS.word())) {
-      cures.add(new Cure("Go to Sort", "sort", ""));
+    if (settings.origin() == IdOrigin.CLAIMS) {
+      cures.add(new Cure("Go to Sort", Cure.Action.SORT, ""));
     }
     return cures;
   }
@@ -122,7 +173,7 @@ public class PreflightService {
     Mesh source = inputs.mesh(models.sources(assetId, settings));
     Pairing pairing = Pairing.of(settings.pairing(), target, source, settings.pairingRules());
     List<String> parts = source.parts().stream().map(Part::name).distinct().toList();
-    return new Pairs(pairing.word(), pairing.rows(), pairing.unpairedSource(), parts);
+    return new Pairs(pairing.mode(), pairing.rows(), pairing.unpairedSource(), parts);
   }
 
   /** Null where nothing was chosen; parts with a reach of their own alone are measured too. */

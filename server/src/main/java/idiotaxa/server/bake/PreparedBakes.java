@@ -49,12 +49,12 @@ public class PreparedBakes {
   OriginReading reading(BakeRow bake, BakeSettings settings) {
     List<Long> readFrom = readFrom(bake);
     return inputs.read(
-        bake, IdOrigin.parse(settings.origin()), readFrom, inputs.mesh(readFrom));
+        bake, settings.origin(), readFrom, inputs.mesh(readFrom));
   }
 
   /** What a bake reads looks so by itself; empty where no texture is read. */
   List<Optional<TextureImage>> textures(BakeRow bake, BakeSettings settings) {
-    return settings.origin().equals(IdOrigin.TEXTURE.word())
+    return settings.origin() == IdOrigin.TEXTURE
         ? inputs.textures(readFrom(bake))
         : List.of();
   }
@@ -76,9 +76,9 @@ public class PreparedBakes {
     TracedSource source = traced.of(bake.sourceIds(), progress);
     Pairing pairing =
         Pairing.of(settings.pairing(), target, source.mesh(), settings.pairingRules());
-    RayPlan plan = new RayPlan(pairing, settings.reach(), settings.reachOfPart());
+    RayPlan plan = new RayPlan(pairing, settings.reach(), settings.reachOfPart(), Optional.empty());
     return new Ready(
         PreparedBake.fromSource(target, source, reading, plan, Parallel.cores(), progress),
-        pairing.word());
+        pairing.mode().word());
   }
 }

@@ -18,13 +18,16 @@ import org.springframework.stereotype.Component;
 @Component
 public class BlobFiles {
   private final BlobStore blobs;
+  private final WorkFolder work;
   private final Path folder;
   private final long limitBytes;
   private final Clock clock;
 
-  public BlobFiles(BlobStore blobs, IdiotaxaProperties properties, Clock clock)
+  BlobFiles(
+      BlobStore blobs, WorkFolder work, IdiotaxaProperties properties, Clock clock)
       throws IOException {
     this.blobs = blobs;
+    this.work = work;
     this.clock = clock;
     folder = Files.createDirectories(properties.cacheFolder());
     limitBytes = properties.cacheLimit().toBytes();
@@ -47,7 +50,7 @@ public class BlobFiles {
   }
 
   private void fetch(long blobId, Path file) throws IOException {
-    Path partial = Files.createTempFile(folder, "part", null);
+    Path partial = work.newFile(".part");
     try {
       try (OutputStream out = Files.newOutputStream(partial)) {
         blobs.copyTo(blobId, out);
@@ -61,7 +64,7 @@ public class BlobFiles {
   private void trim() throws IOException {
     List<Path> files;
     try (Stream<Path> listing = Files.list(folder)) {
-      files = listing.sorted(Comparator.comparing(BlobFiles::lastUsed).reversed()).toList();
+      files = listing.filter(Files::isRegularFile).sorted(Comparator.comparing(BlobFiles::lastUsed).reversed()).toList();
     }
     long sum = 0;
     for (Path file : files) {
@@ -82,6 +85,6 @@ public class BlobFiles {
 
   /** A place for files under way, on the same disk. */
   public Path temporary(String suffix) throws IOException {
-    return Files.createTempFile(folder, "work", suffix);
+    return work.newFile(suffix);
   }
 }

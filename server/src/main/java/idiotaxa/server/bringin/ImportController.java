@@ -1,5 +1,6 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.server.blob.WorkFolder;
 import idiotaxa.server.web.Created;
 import java.io.IOException;
 import java.util.List;
@@ -15,9 +16,11 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 class ImportController {
   private final ImportService imports;
+  private final WorkFolder work;
 
-  ImportController(ImportService imports) {
+  ImportController(ImportService imports, WorkFolder work) {
     this.imports = imports;
+    this.work = work;
   }
 
   /**
@@ -33,7 +36,7 @@ class ImportController {
       @RequestParam(name = "replaces", required = false) Long replaces,
       @RequestParam("file") List<MultipartFile> uploads)
       throws IOException {
-    try (Uploads received = new Uploads(uploads)) {
+    try (Uploads received = new Uploads(uploads, work)) {
       return new Created(imports.take(id, role, received.files(), replaces));
     }
   }

@@ -1,5 +1,6 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.server.asset.AlignmentChecks;
 import idiotaxa.core.work.Progress;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.asset.SheetPlans;
@@ -15,10 +16,8 @@ import idiotaxa.core.picture.OverlapImage;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.core.raster.UvOverlaps;
-import idiotaxa.core.work.Parallel;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
-import idiotaxa.server.cache.RecentResults;
 import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import java.nio.ByteBuffer;
@@ -37,21 +36,20 @@ public class ModelService {
   private final GroupService groups;
   private final SheetPlans plans;
   private final JsonMapper json;
-  private final RecentResults<Pair, AlignmentCheck.Result> checks = new RecentResults<>(64);
-
-  /** A target and a source; their surfaces never change, whatever happens to parts and UVs. */
-  private record Pair(long targetId, long sourceId) {}
+  private final AlignmentChecks checks;
 
   public ModelService(
       RevisionStore revisions,
       MeshCache meshes,
       GroupService groups,
       SheetPlans plans,
+      AlignmentChecks checks,
       JsonMapper json) {
     this.revisions = revisions;
     this.meshes = meshes;
     this.groups = groups;
     this.plans = plans;
+    this.checks = checks;
     this.json = json;
   }
 
@@ -115,18 +113,18 @@ public class ModelService {
     revisions.setInspection(revisionId, json.writeValueAsString(inspection));
   }
 
-  /** How a source lies to the current target, and what would bring it there. */
+  /** How a source lies to the current target as its file has it, and what would bring it there. */
   public AlignmentCheck.Result checkAlignment(long revisionId) {
     RevisionStore.RevisionRow source = row(revisionId);
     RevisionStore.RevisionRow target =
         revisions
             .currentTarget(source.assetId())
             .orElseThrow(() -> new ConflictException("Bring in a target first."));
-    return checks.get(
-        new Pair(target.id(), revisionId),
-        pair ->
-            AlignmentCheck.of(
-                meshes.get(target.id()).mesh(), meshes.get(revisionId).mesh(), Parallel.cores()));
+    // Surfaces never change, whatever happens to parts and UVs.
+    return checks.of(
+        List.of("target " + target.id(), "source " + revisionId),
+        () -> meshes.get(target.id()).mesh(),
+        () -> meshes.get(revisionId).mesh());
   }
 
   public void align(long revisionId, Alignment alignment) {

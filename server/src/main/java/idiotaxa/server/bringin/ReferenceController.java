@@ -1,5 +1,6 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.server.blob.WorkFolder;
 import idiotaxa.server.web.Created;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -28,9 +29,11 @@ import org.springframework.web.multipart.MultipartFile;
 @RequestMapping("/api")
 class ReferenceController {
   private final ReferenceService references;
+  private final WorkFolder work;
 
-  ReferenceController(ReferenceService references) {
+  ReferenceController(ReferenceService references, WorkFolder work) {
     this.references = references;
+    this.work = work;
   }
 
   /** Shares of the stage: upper left corner and width. */
@@ -41,11 +44,11 @@ class ReferenceController {
   Created pin(
       @PathVariable("assetId") long assetId, @RequestParam("file") MultipartFile upload)
       throws IOException {
-    Path file = Files.createTempFile("idiotaxa-picture", null);
+    Path file = work.newFile(".picture");
     try {
       upload.transferTo(file);
       return new Created(
-          references.pin(assetId, Uploads.plainName(upload), file));
+          references.pin(assetId, Uploads.path(upload), file));
     } finally {
       Files.deleteIfExists(file);
     }

@@ -1,29 +1,41 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.core.file.FormatException;
+import idiotaxa.core.file.UploadPath;
 import idiotaxa.core.file.ZipUpload;
+import idiotaxa.server.blob.WorkFolder;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.web.multipart.MultipartFile;
 
 /** The files of one upload in a folder of their own that goes when it is closed. */
-public final class Uploads implements AutoCloseable {
-  private static final int MAX_NAME = 255;
-
+final class Uploads implements AutoCloseable {
   private final Path folder;
   private final Map<String, Path> files = new LinkedHashMap<>();
 
-  /** A single zip is unpacked. */
-  public Uploads(List<MultipartFile> uploads) throws IOException {
-    folder = Files.createTempDirectory("idiotaxa-upload");
+  /**
+   * A single zip is unpacked.
+   *
+   * @throws FormatException when two files have one path
+   */
+  Uploads(List<MultipartFile> uploads, WorkFolder work) throws IOException {
+    folder = work.newFolder();
     try {
       for (MultipartFile upload : uploads) {
+        String path = path(upload);
         Path file = folder.resolve(Integer.toString(files.size()));
+        if (files.putIfAbsent(path, file) != null) {
+          throw new FormatException(
+              path,
+              "",
+              "two files of the upload have this path",
+              "bring in the model's folder as it is, or rename one of them");
+        }
         upload.transferTo(file);
-        files.put(plainName(upload), file);
       }
       unpack();
     } catch (IOException | RuntimeException e) {
@@ -40,25 +52,22 @@ public final class Uploads implements AutoCloseable {
     }
   }
 
-  /** Local files by plain name. */
-  public Map<String, Path> files() {
-    return files;
+  /** Local files by their paths in the upload, without the folder that all of them lie in. */
+  Map<String, Path> files() {
+    String shared = UploadPath.sharedFolder(files.keySet());
+    Map<String, Path> out = new HashMap<>();
+    files.forEach((path, file) -> out.put(path.substring(shared.length()), file));
+    return out;
   }
 
-  /** The last part of whatever path the browser sent. */
-  static String plainName(MultipartFile upload) {
+  /** Whatever path the browser sent, as a path of ours. */
+  static String path(MultipartFile upload) {
     String name = upload.getOriginalFilename();
-    String plain = name == null ? "" : name.replaceAll(".*[/\\\\]", "");
-    return plain.isBlank() ? "unnamed" : plain.substring(0, Math.min(MAX_NAME, plain.length()));
+    return name == null || name.isBlank() ? "unnamed" : UploadPath.clean(name);
   }
 
   @Override
-  public void close() throws IOException {
-    try (var listing = Files.list(folder)) {
-      for (Path file : listing.toList()) {
-        Files.delete(file);
-      }
-    }
-    Files.delete(folder);
+  public void close() {
+    WorkFolder.delete(folder);
   }
 }

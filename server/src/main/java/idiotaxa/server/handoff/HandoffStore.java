@@ -31,6 +31,7 @@ public class HandoffStore {
    * @param bytes size of the package, null until it is made
    * @param sha256 of the package, null until it is made
    * @param receipt JSON, null until the receiver answered
+   * @param receiverProblem why the last sending brought no receipt, else null
    */
   public record HandoffRow(
       long id,
@@ -42,6 +43,7 @@ public class HandoffStore {
       Long bytes,
       String sha256,
       String receipt,
+      String receiverProblem,
       LocalDateTime createdAt) {}
 
   public long create(long assetId, long bakeId, String fileName, String contents) {
@@ -78,8 +80,24 @@ public class HandoffStore {
     db.update(HANDOFF).set(HANDOFF.BLOB_ID, blobId).where(HANDOFF.ID.eq(id)).execute();
   }
 
+  /**
+   * @param receipt JSON
+   */
   public void setReceipt(long id, String receipt) {
-    db.update(HANDOFF).set(HANDOFF.RECEIPT, receipt).where(HANDOFF.ID.eq(id)).execute();
+    db.update(HANDOFF)
+        .set(HANDOFF.RECEIPT, receipt)
+        .setNull(HANDOFF.RECEIVER_PROBLEM)
+        .where(HANDOFF.ID.eq(id))
+        .execute();
+  }
+
+  /** Why there is no receipt of the last sending; an earlier one stays. */
+  public void setReceiverProblem(long id, String problem) {
+    int longest = HANDOFF.RECEIVER_PROBLEM.getDataType().length();
+    db.update(HANDOFF)
+        .set(HANDOFF.RECEIVER_PROBLEM, problem.substring(0, Math.min(longest, problem.length())))
+        .where(HANDOFF.ID.eq(id))
+        .execute();
   }
 
   private SelectOnConditionStep<Record> rows() {
@@ -101,6 +119,7 @@ public class HandoffStore {
         row.get(STORED_BLOB.BYTE_COUNT),
         row.get(STORED_BLOB.SHA256),
         r.getReceipt(),
+        r.getReceiverProblem(),
         r.getCreatedAt());
   }
 }

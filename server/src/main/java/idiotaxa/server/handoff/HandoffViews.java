@@ -6,20 +6,16 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Hand-offs as scripts and pages see them. */
 @Component
 public class HandoffViews {
   private final HandoffStore handoffs;
   private final JobStore jobs;
-  private final JsonMapper json;
 
-  HandoffViews(HandoffStore handoffs, JobStore jobs, JsonMapper json) {
+  HandoffViews(HandoffStore handoffs, JobStore jobs) {
     this.handoffs = handoffs;
     this.jobs = jobs;
-    this.json = json;
   }
 
   /** A hand-off; size, checksum and receipt are null until they are there. */
@@ -33,7 +29,8 @@ public class HandoffViews {
       String problem,
       Long bytes,
       String sha256,
-      JsonNode receipt,
+      Receipt receipt,
+      String receiverProblem,
       LocalDateTime createdAt) {}
 
   /** Newest first. */
@@ -42,6 +39,15 @@ public class HandoffViews {
     Map<Long, JobStore.JobRow> found =
         jobs.find(JobKind.PACK_HANDOFF, rows.stream().map(HandoffStore.HandoffRow::id).toList());
     return rows.stream().map(row -> view(row, found.get(row.id()))).toList();
+  }
+
+  /** Earlier versions kept whatever a receiver answered. */
+  private static Receipt receipt(HandoffStore.HandoffRow h) {
+    try {
+      return h.receipt() == null ? null : Receipt.read(h.receipt());
+    } catch (IllegalArgumentException e) {
+      return null;
+    }
   }
 
   private HandoffView view(HandoffStore.HandoffRow h, JobStore.JobRow job) {
@@ -55,7 +61,8 @@ public class HandoffViews {
         job.problem(),
         h.bytes(),
         h.sha256(),
-        h.receipt() == null ? null : json.readTree(h.receipt()),
+        receipt(h),
+        h.receiverProblem(),
         h.createdAt());
   }
 }

@@ -137,7 +137,7 @@ class PackWork implements JobWork {
         sheets,
         ClaimedMesh.of(target, SurfaceGroups.ofFaces(target, faces), palette),
         new HandoffRequest.Settings(
-            settings.origin(),
+            settings.origin().word(),
             settings.size(),
             settings.size(),
             settings.samples(),

@@ -1,15 +1,9 @@
 package idiotaxa.server.sort;
 
 import idiotaxa.core.claim.ClaimRule;
-import idiotaxa.core.group.Group;
-import idiotaxa.core.group.Rgb;
-import idiotaxa.core.origin.GroupProposal;
-import idiotaxa.server.group.GroupService;
 import idiotaxa.server.journal.Journal;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -19,27 +13,21 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Claims on one revision: by hand, by rules, by proposals. */
+/** Claims on one revision: by hand and by rules. */
 @RestController
 @RequestMapping("/api/assets/{assetId}/revisions/{id}")
 class ClaimController {
   private final ClaimService claims;
   private final RuleService rules;
-  private final ProposalService proposals;
   private final GroupSplitService splits;
-  private final GroupService groups;
 
   ClaimController(
       ClaimService claims,
       RuleService rules,
-      ProposalService proposals,
-      GroupSplitService splits,
-      GroupService groups) {
+      GroupSplitService splits) {
     this.claims = claims;
     this.rules = rules;
-    this.proposals = proposals;
     this.splits = splits;
-    this.groups = groups;
   }
 
   /**
@@ -71,15 +59,6 @@ class ClaimController {
    * @param version of the list that was changed
    */
   record WrittenRules(long version, List<WrittenRule> rules) {}
-
-  /** A proposed group; area in square metres. */
-  record ProposedGroup(int number, String name, String color, boolean isNew, double area) {}
-
-  /**
-   * @param tolerance 8-bit RGB distance within which vertex colours are one, absent for the usual one
-   * @param without numbers of proposed groups that are not wanted
-   */
-  record KeptProposal(Double tolerance, Set<Integer> without) {}
 
   @PostMapping("/claims")
   Journal.State claim(
@@ -135,41 +114,5 @@ class ClaimController {
       @PathVariable("id") long id,
       @RequestParam("group") long groupId) {
     return rules.reasons(assetId, id, groupId);
-  }
-
-  /** What would be made, without making it. */
-  @GetMapping("/proposal")
-  List<ProposedGroup> proposal(
-      @PathVariable("assetId") long assetId,
-      @PathVariable("id") long id,
-      @RequestParam("from") String from,
-      @RequestParam(name = "tolerance", required = false) Double tolerance) {
-    GroupProposal proposal = proposals.propose(id, from, tolerance);
-    List<Integer> present = groups.numbers(assetId);
-    List<ProposedGroup> out = new ArrayList<>();
-    for (int g = 0; g < proposal.groups().size(); g++) {
-      Group group = proposal.groups().get(g);
-      if (proposal.areas()[g] > 0) {
-        out.add(
-            new ProposedGroup(
-                group.number(),
-                group.name(),
-                Rgb.toHex(group.color()),
-                !present.contains(group.number()),
-                proposal.areas()[g]));
-      }
-    }
-    return out;
-  }
-
-  @PostMapping("/proposal")
-  Journal.State keepProposal(
-      @PathVariable("id") long id,
-      @RequestParam("from") String from,
-      @RequestBody(required = false) KeptProposal kept) {
-    return kept == null
-        ? proposals.keep(id, from, null, Set.of())
-        : proposals.keep(
-            id, from, kept.tolerance(), kept.without() == null ? Set.of() : kept.without());
   }
 }

@@ -1,5 +1,7 @@
 package idiotaxa.server.sort;
 
+import idiotaxa.core.origin.IdOrigin;
+import java.util.Optional;
 import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.map.SheetImages;
@@ -13,7 +15,6 @@ import idiotaxa.server.group.GroupService;
 import idiotaxa.server.group.GroupStore;
 import idiotaxa.server.journal.Journal;
 import idiotaxa.server.web.ConflictException;
-import idiotaxa.server.web.NotFoundException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -30,18 +31,70 @@ public class ProposalService {
   private final RevisionStore revisions;
   private final MeshCache meshes;
   private final RuleService rules;
+  private final Journal journal;
 
   public ProposalService(
       GroupService groups,
       GroupStore store,
       RevisionStore revisions,
       MeshCache meshes,
-      RuleService rules) {
+      RuleService rules,
+      Journal journal) {
     this.groups = groups;
     this.store = store;
     this.revisions = revisions;
     this.meshes = meshes;
     this.rules = rules;
+    this.journal = journal;
+  }
+
+  /**
+   * Something that groups can be made of.
+   *
+   * @param role of the model: {@code target} or {@code source}
+   * @param from origin that it lies in
+   * @param groups that it would fill
+   * @param newGroups of these that the asset does not have yet
+   */
+  public record Offer(
+      long revisionId, String role, String fileName, IdOrigin from, int groups, int newGroups) {}
+
+  /** Of the target and all sources; colours before materials before parts, sources before the target. */
+  public List<Offer> offers(long assetId) {
+    List<RevisionStore.RevisionRow> models =
+        new ArrayList<>(revisions.currentSources(assetId));
+    revisions.currentTarget(assetId).ifPresent(models::add);
+    List<Offer> offers = new ArrayList<>();
+    for (IdOrigin from : List.of(IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.PARTS)) {
+      for (RevisionStore.RevisionRow model : models) {
+        if (Origins.hasData(meshes.get(model.id()).mesh(), from)) {
+          offer(assetId, model, from).ifPresent(offers::add);
+        }
+      }
+    }
+    return offers;
+  }
+
+  private Optional<Offer> offer(
+      long assetId, RevisionStore.RevisionRow model, IdOrigin from) {
+    List<Integer> present = groups.numbers(assetId);
+    try {
+      GroupProposal proposal = propose(assetId, model.id(), from.word(), null);
+      int filled = 0;
+      int made = 0;
+      for (int g = 0; g < proposal.groups().size(); g++) {
+        boolean isFilled = proposal.areas()[g] > 0;
+        filled += isFilled ? 1 : 0;
+        made += isFilled && !present.contains(proposal.groups().get(g).number()) ? 1 : 0;
+      }
+      return filled < 2
+          ? Optional.empty()
+          : Optional.of(
+              new Offer(model.id(), model.role(), model.fileName(), from, filled, made));
+    } catch (IllegalArgumentException e) {
+      // Too many names to make groups of: nothing to offer.
+      return Optional.empty();
+    }
   }
 
   /**
@@ -50,19 +103,18 @@ public class ProposalService {
    * @param from {@code materials}, {@code vertex-colors} or {@code parts}
    * @param tolerance 8-bit RGB distance within which vertex colours are one; null for the usual one
    */
-  public GroupProposal propose(long revisionId, String from, Double tolerance) {
-    RevisionStore.RevisionRow revision = revision(revisionId);
-    Mesh mesh = meshes.get(revisionId).mesh();
-    List<Group> present = groups.palette(revision.assetId(), "asset").groups();
+  public GroupProposal propose(long assetId, long revisionId, String from, Double tolerance) {
+    Mesh mesh = meshes.get(revisions.getReady(assetId, revisionId).id()).mesh();
+    List<Group> present = groups.palette(assetId, "asset").groups();
     GroupProposer proposer = new GroupProposer(mesh, present, SheetImages.BACKGROUND);
-    return switch (from) {
-      case "materials" -> proposer.fromMaterials();
-      case "parts" -> proposer.fromParts();
-      case "vertex-colors" ->
+    return switch (IdOrigin.parse(from)) {
+      case MATERIALS -> proposer.fromMaterials();
+      case PARTS -> proposer.fromParts();
+      case VERTEX_COLORS ->
           proposer.fromVertexColors(tolerance == null ? Origins.COLOR_TOLERANCE : tolerance);
       default ->
           throw new IllegalArgumentException(
-              "Groups are proposed from materials, vertex-colors or parts, not from " + from + ".");
+              "from: groups are proposed from materials, vertex-colors or parts, not from " + from + ".");
     };
   }
 
@@ -73,9 +125,9 @@ public class ProposalService {
    */
   @Transactional
   public Journal.State keep(
-      long revisionId, String from, Double tolerance, Set<Integer> without) {
-    long assetId = revision(revisionId).assetId();
-    GroupProposal proposal = propose(revisionId, from, tolerance);
+      long assetId, long revisionId, String from, Double tolerance, Set<Integer> without) {
+    journal.lock(assetId);
+    GroupProposal proposal = propose(assetId, revisionId, from, tolerance);
     Map<Integer, Long> idOfNumber = new HashMap<>();
     groups.list(assetId).forEach(g -> idOfNumber.put(g.group().number(), g.id()));
     List<ClaimRule> added = new ArrayList<>();
@@ -98,11 +150,5 @@ public class ProposalService {
   /** Under a number that is free, because a proposal does not know of merged groups. */
   private long create(long assetId, Group group) {
     return store.create(assetId, group.withNumber(groups.freeNumber(assetId)));
-  }
-
-  private RevisionStore.RevisionRow revision(long revisionId) {
-    return revisions
-        .find(revisionId)
-        .orElseThrow(() -> new NotFoundException("revision", revisionId));
   }
 }

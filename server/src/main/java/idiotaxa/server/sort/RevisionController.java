@@ -1,5 +1,6 @@
 package idiotaxa.server.sort;
 
+import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.asset.MeshCache;
 import java.io.IOException;
@@ -22,13 +23,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/assets/{assetId}/revisions/{id}")
 class RevisionController {
   private final MeshCache meshes;
+  private final RevisionStore revisions;
   private final GroupService groups;
   private final PickService picks;
   private final PictureService pictures;
 
   RevisionController(
-      MeshCache meshes, GroupService groups, PickService picks, PictureService pictures) {
+      MeshCache meshes, RevisionStore revisions, GroupService groups, PickService picks, PictureService pictures) {
     this.meshes = meshes;
+    this.revisions = revisions;
     this.groups = groups;
     this.picks = picks;
     this.pictures = pictures;
@@ -46,6 +49,7 @@ class RevisionController {
    */
   @GetMapping("/geometry")
   ResponseEntity<byte[]> geometry(
+      @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @RequestParam(name = "version", required = false) Integer version) {
     CacheControl caching =
@@ -53,14 +57,14 @@ class RevisionController {
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_OCTET_STREAM)
         .cacheControl(caching)
-        .body(GeometryBuffer.of(meshes.get(id)));
+        .body(GeometryBuffer.of(meshes.get(revisions.getReady(assetId, id).id())));
   }
 
   /** Group number of every face, unsigned 16-bit little endian. */
   @GetMapping("/face-groups")
   ResponseEntity<byte[]> faceGroups(
       @PathVariable("assetId") long assetId, @PathVariable("id") long id) {
-    int[] numbers = groups.faceNumbers(assetId, id);
+    int[] numbers = groups.faceNumbers(assetId, revisions.getReady(assetId, id).id());
     ByteBuffer bytes = ByteBuffer.allocate(2 * numbers.length).order(ByteOrder.LITTLE_ENDIAN);
     for (int number : numbers) {
       bytes.putShort((short) number);
@@ -87,12 +91,13 @@ class RevisionController {
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.noStore())
-        .body(pictures.png(assetId, id, width, height));
+        .body(pictures.png(assetId, revisions.getReady(assetId, id).id(), width, height));
   }
 
   /** A small picture of one piece by itself. */
   @GetMapping("/pieces/{piece}.png")
   ResponseEntity<byte[]> piecePicture(
+      @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @PathVariable("piece") int piece,
       @RequestParam(name = "size", defaultValue = "96") int size)
@@ -100,7 +105,7 @@ class RevisionController {
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
-        .body(pictures.piecePng(id, piece, size));
+        .body(pictures.piecePng(revisions.getReady(assetId, id).id(), piece, size));
   }
 
   /**
@@ -110,10 +115,11 @@ class RevisionController {
    */
   @GetMapping("/labels/{kind}")
   ResponseEntity<byte[]> labels(
+      @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @PathVariable("kind") String kind,
       @RequestParam(name = "angle", defaultValue = "20") double angle) {
-    int[] labels = picks.labels(id, kind, angle);
+    int[] labels = picks.labels(revisions.getReady(assetId, id).id(), kind, angle);
     ByteBuffer bytes = ByteBuffer.allocate(4 * labels.length).order(ByteOrder.LITTLE_ENDIAN);
     bytes.asIntBuffer().put(labels);
     return ResponseEntity.ok()
@@ -124,7 +130,10 @@ class RevisionController {
 
   /** Faces that follow from a pick by the model's shape. */
   @PostMapping("/picks")
-  FaceSelection pick(@PathVariable("id") long id, @RequestBody PickService.Request request) {
-    return new FaceSelection(picks.pick(id, request));
+  FaceSelection pick(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestBody PickService.Request request) {
+    return new FaceSelection(picks.pick(revisions.getReady(assetId, id).id(), request));
   }
 }

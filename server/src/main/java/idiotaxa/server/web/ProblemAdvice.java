@@ -1,19 +1,38 @@
 package idiotaxa.server.web;
 
 import idiotaxa.core.file.FormatException;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.MissingRequestHeaderException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
 
-/** Turns exceptions into problem details (RFC 9457), with better words than the framework's own. */
+/**
+ * Turns exceptions into problem details (RFC 9457) with words that say what is wrong, where and what to do;
+ * every one names the field, the parameter or the number that is meant.
+ */
 @Order(Ordered.HIGHEST_PRECEDENCE)
 @RestControllerAdvice
 class ProblemAdvice {
+  private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
   private final String uploadLimit;
 
   ProblemAdvice(@Value("${spring.servlet.multipart.max-request-size}") String uploadLimit) {
@@ -22,27 +41,27 @@ class ProblemAdvice {
 
   @ExceptionHandler(NotFoundException.class)
   ProblemDetail notFound(NotFoundException e) {
-    return problem(HttpStatus.NOT_FOUND, e);
+    return problem(HttpStatus.NOT_FOUND, e.getMessage());
   }
 
   @ExceptionHandler(ConflictException.class)
   ProblemDetail conflict(ConflictException e) {
-    return problem(HttpStatus.CONFLICT, e);
+    return problem(HttpStatus.CONFLICT, e.getMessage());
   }
 
   @ExceptionHandler(IllegalArgumentException.class)
   ProblemDetail wrong(IllegalArgumentException e) {
-    return problem(HttpStatus.BAD_REQUEST, e);
+    return problem(HttpStatus.BAD_REQUEST, e.getMessage());
   }
 
   @ExceptionHandler(FormatException.class)
   ProblemDetail refused(FormatException e) {
-    return problem(HttpStatus.UNPROCESSABLE_ENTITY, e);
+    return problem(HttpStatus.UNPROCESSABLE_ENTITY, e.getMessage());
   }
 
   @ExceptionHandler(MaxUploadSizeExceededException.class)
   ProblemDetail tooLarge(MaxUploadSizeExceededException e) {
-    return ProblemDetail.forStatusAndDetail(
+    return problem(
         HttpStatus.CONTENT_TOO_LARGE,
         "The upload is larger than the "
             + uploadLimit
@@ -50,7 +69,115 @@ class ProblemAdvice {
             + " IDIOTAXA_UPLOAD_LIMIT.");
   }
 
-  private static ProblemDetail problem(HttpStatus status, RuntimeException e) {
-    return ProblemDetail.forStatusAndDetail(status, e.getMessage());
+  /** What a record refused, or a field that is missing, unknown or of another type. */
+  @ExceptionHandler(HttpMessageNotReadableException.class)
+  ProblemDetail unreadable(HttpMessageNotReadableException e) {
+    if (rootOf(e) instanceof IllegalArgumentException refused && !(refused instanceof NumberFormatException)) {
+      return problem(HttpStatus.BAD_REQUEST, refused.getMessage());
+    }
+    for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+      if (cause instanceof DatabindException databind) {
+        String field = path(databind.getPath());
+        return problem(
+            HttpStatus.BAD_REQUEST,
+            (field.isEmpty() ? "The request's body" : field)
+                + " cannot be read: "
+                + firstLine(databind.getOriginalMessage())
+                + ".");
+      }
+      if (cause instanceof JacksonException json) {
+        return problem(
+            HttpStatus.BAD_REQUEST,
+            "The request's body is no JSON: " + firstLine(json.getOriginalMessage()) + ".");
+      }
+    }
+    return problem(HttpStatus.BAD_REQUEST, "The request's body is missing; send it as JSON.");
+  }
+
+  private static Throwable rootOf(Throwable e) {
+    Throwable root = e;
+    while (root.getCause() != null && root.getCause() != root) {
+      root = root.getCause();
+    }
+    return root;
+  }
+
+  private static String path(List<JacksonException.Reference> path) {
+    return path.stream()
+        .map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())
+        .collect(Collectors.joining("."))
+        .replace(".[", "[");
+  }
+
+  private static String firstLine(String message) {
+    String first = message == null ? "it is not what is expected" : message.lines().findFirst().orElse("");
+    return first.endsWith(".") ? first.substring(0, first.length() - 1) : first;
+  }
+
+  @ExceptionHandler(MethodArgumentTypeMismatchException.class)
+  ProblemDetail mismatch(MethodArgumentTypeMismatchException e) {
+    return problem(
+        HttpStatus.BAD_REQUEST,
+        "%s: \"%s\" is no %s."
+            .formatted(
+                e.getName(),
+                e.getValue(),
+                e.getRequiredType() == null ? "value of its type" : e.getRequiredType().getSimpleName()));
+  }
+
+  @ExceptionHandler(MissingServletRequestParameterException.class)
+  ProblemDetail missing(MissingServletRequestParameterException e) {
+    return problem(HttpStatus.BAD_REQUEST, "The parameter " + e.getParameterName() + " is missing.");
+  }
+
+  @ExceptionHandler(MissingServletRequestPartException.class)
+  ProblemDetail missing(MissingServletRequestPartException e) {
+    return problem(HttpStatus.BAD_REQUEST, "The part " + e.getRequestPartName() + " is missing.");
+  }
+
+  @ExceptionHandler(MissingRequestHeaderException.class)
+  ProblemDetail missing(MissingRequestHeaderException e) {
+    return problem(HttpStatus.BAD_REQUEST, "The header " + e.getHeaderName() + " is missing.");
+  }
+
+  /** Two did what only one can do; nothing was changed by the second. */
+  @ExceptionHandler(DataIntegrityViolationException.class)
+  ProblemDetail integrity(DataIntegrityViolationException e) {
+    LOG.warn("A change was refused by the database", e);
+    return problem(
+        HttpStatus.CONFLICT,
+        "This does not go with what is there, perhaps because somebody else changed it at the same time."
+            + " Look at it again.");
+  }
+
+  /** A page that went away wants no answer. */
+  @ExceptionHandler(AsyncRequestNotUsableException.class)
+  void gone(AsyncRequestNotUsableException e) {
+    LOG.debug("A page went away", e);
+  }
+
+  @ExceptionHandler(Exception.class)
+  ProblemDetail unexpected(Exception e) {
+    if (e instanceof ErrorResponse answer) {
+      return answer.getBody();
+    }
+    LOG.error("A request failed unexpectedly", e);
+    return problem(
+        HttpStatus.INTERNAL_SERVER_ERROR,
+        "Something went wrong in the application (%s); nothing was changed by this request. Its log has more."
+            .formatted(e.getClass().getSimpleName()));
+  }
+
+  @ExceptionHandler(OutOfMemoryError.class)
+  ProblemDetail outOfMemory(OutOfMemoryError e) {
+    LOG.error("A request ran out of memory", e);
+    return problem(
+        HttpStatus.INSUFFICIENT_STORAGE,
+        "This needs more memory than the application has left; nothing was changed. Choose a smaller size or"
+            + " wait until other work is done.");
+  }
+
+  private static ProblemDetail problem(HttpStatus status, String detail) {
+    return ProblemDetail.forStatusAndDetail(status, detail == null ? status.getReasonPhrase() : detail);
   }
 }

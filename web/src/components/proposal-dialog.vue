@@ -1,16 +1,16 @@
 <template>
   <el-dialog :model-value="true" title="Propose groups" width="520" append-to-body @close="emit('close')">
     <div class="form">
-      <el-radio-group v-model="from" aria-label="What groups are proposed from">
-        <el-radio-button value="parts">part names</el-radio-button>
-        <el-radio-button value="materials" :disabled="revision.inspection?.materials.length === 0">
-          materials
-        </el-radio-button>
-        <el-radio-button value="vertex-colors" :disabled="!revision.inspection?.hasVertexColors">
-          vertex colours
-        </el-radio-button>
+      <p v-if="offers && offers.length === 0" class="small">
+        Neither target nor sources bring several colours, materials or part names along that groups could be made of.
+      </p>
+      <el-radio-group v-else v-model="chosen" class="offers" aria-label="What groups are proposed from">
+        <el-radio v-for="o in offers ?? []" :key="keyOf(o)" :value="keyOf(o)">
+          the {{ o.role }}'s {{ originWords(o.from) }}
+          <span class="soft small">{{ count(o.groups, 'group') }} · {{ o.fileName }}</span>
+        </el-radio>
       </el-radio-group>
-      <label v-if="from === 'vertex-colors'" class="small tolerance">
+      <label v-if="offer?.from === 'vertex-colors'" class="small tolerance">
         colours are one within
         <el-input-number v-model="tolerance" size="small" :min="1" :max="128" :controls="false" aria-label="Tolerance of vertex colours" />
         of 441 (8-bit RGB distance)
@@ -43,23 +43,32 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElCheckbox, ElDialog, ElInputNumber, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { ElButton, ElCheckbox, ElDialog, ElInputNumber, ElRadio, ElRadioGroup } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
+import { originWords } from '@/model/origins'
 import { area, count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useChange } from '@/views/sort/use-change'
+import { useChange } from '@/stores/use-change'
 
-import type { ProposedGroup, Revision } from '@/api/types'
+import type { ProposalOffer, ProposedGroup } from '@/api/types'
 
-const props = defineProps<{ revision: Revision }>()
+/** Groups that the models suggest, shown as tags before they are kept. */
+const props = defineProps<{
+  /** What is looked at first, where it has anything. */
+  revisionId: number
+  /** Looked at first there; null for colours, else part names. */
+  from: string | null
+}>()
 const emit = defineEmits<{ close: [] }>()
 
 const store = useAssetStore()
 const change = useChange()
-const from = ref(props.revision.inspection?.hasVertexColors ? 'vertex-colors' : 'parts')
+const offers = shallowRef<ProposalOffer[] | null>(null)
+const chosen = ref('')
+const offer = computed(() => offers.value?.find((o) => keyOf(o) === chosen.value) ?? null)
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const problem = ref<string | null>(null)
 /** 8-bit RGB distance. */
@@ -69,6 +78,28 @@ const without = shallowRef(new Set<number>())
 const wanted = computed(() => groups.value?.filter((g) => !without.value.has(g.number)) ?? [])
 const newCount = computed(() => wanted.value.filter((g) => g.isNew).length)
 
+function keyOf(o: { revisionId: number; from: string }): string {
+  return `${o.revisionId} ${o.from}`
+}
+
+/** What was asked for, else what tells most on the model that is looked at, else the best anywhere. */
+function first(found: ProposalOffer[]): ProposalOffer | undefined {
+  const own = found.filter((o) => o.revisionId === props.revisionId)
+  const order = [props.from, 'vertex-colors', 'parts', 'materials']
+  return own.sort((a, b) => order.indexOf(a.from) - order.indexOf(b.from))[0] ?? found[0]
+}
+
+void (async () => {
+  try {
+    const found = await api.proposals(store.asset!.id)
+    offers.value = found
+    const start = first([...found])
+    if (start) chosen.value = keyOf(start)
+  } catch (e) {
+    problem.value = (e as Error).message
+  }
+})()
+
 function choose(number: number, isWanted: boolean): void {
   const next = new Set(without.value)
   if (isWanted) next.delete(number)
@@ -77,29 +108,35 @@ function choose(number: number, isWanted: boolean): void {
 }
 
 watch(
-  [from, tolerance],
-  async ([word, within]) => {
+  [offer, tolerance],
+  async ([asked, within]) => {
     groups.value = problem.value = null
     without.value = new Set()
+    if (!asked) return
     try {
-      const found = await api.proposal(store.asset!.id, props.revision.id, word, within ?? 24)
-      if (from.value === word && tolerance.value === within) groups.value = found
+      const found = await api.proposal(store.asset!.id, asked.revisionId, asked.from, within ?? 24)
+      if (offer.value === asked && tolerance.value === within) groups.value = found
     } catch (e) {
       problem.value = (e as Error).message
     }
-  },
-  { immediate: true }
+  }
 )
 
 async function keep(): Promise<void> {
+  const { revisionId, from } = offer.value!
   const isDone = await change(() =>
-    api.keepProposal(store.asset!.id, props.revision.id, from.value, tolerance.value, [...without.value])
+    api.keepProposal(store.asset!.id, revisionId, from, tolerance.value, [...without.value])
   )
   if (isDone) emit('close')
 }
 </script>
 
 <style scoped>
+.offers {
+  display: grid;
+  justify-items: start;
+}
+
 .form {
   display: grid;
   gap: 12px;

@@ -1,0 +1,115 @@
+package idiotaxa.core.align;
+
+import idiotaxa.core.claim.NameStem;
+import idiotaxa.core.mesh.Mesh;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Compares sizes axis by axis, of the whole and of parts that have one name on both sides. */
+final class SizeCheck {
+  /** Less is what a source may well have more or less of: a bevel, a bolt. */
+  private static final double NOTABLE = 0.03;
+
+  private static final int MOST_TOLD = 6;
+
+  private final Mesh target;
+  private final Mesh source;
+
+  SizeCheck(Mesh target, Mesh source) {
+    this.target = target;
+    this.source = source;
+  }
+
+  /** Sizes of the source over those of the target along the target's axes; 1 where the target is flat. */
+  double[] ratios(Alignment alignment) {
+    return ratios(box(target, Alignment.NONE), box(source, alignment));
+  }
+
+  /** What differs notably, in words: {@code 10 % narrower in X}, {@code lid: 5.0 % wider in Y}. */
+  List<String> differences(Alignment alignment) {
+    List<String> out = new ArrayList<>(words("", ratios(alignment)));
+    Map<String, double[]> ofStem = boxes(source, alignment);
+    boxes(target, Alignment.NONE)
+        .forEach(
+            (stem, box) -> {
+              if (ofStem.containsKey(stem) && out.size() < MOST_TOLD) {
+                out.addAll(words(stem + ": ", ratios(box, ofStem.get(stem))));
+              }
+            });
+    return out;
+  }
+
+  private static List<String> words(String before, double[] ratios) {
+    List<String> out = new ArrayList<>();
+    for (int axis = 0; axis < 3; axis++) {
+      if (Math.abs(ratios[axis] - 1) > NOTABLE) {
+        out.add(before + AlignmentWords.sizeDifference(axis, ratios[axis]));
+      }
+    }
+    return out;
+  }
+
+  private static double[] ratios(double[] target, double[] source) {
+    double[] out = new double[3];
+    double largest = Math.max(target[3] - target[0], Math.max(target[4] - target[1], target[5] - target[2]));
+    for (int axis = 0; axis < 3; axis++) {
+      double size = target[3 + axis] - target[axis];
+      out[axis] = size > 1e-3 * largest ? (source[3 + axis] - source[axis]) / size : 1;
+    }
+    return out;
+  }
+
+  /** The box of a moved mesh, from its moved points: a box of a turned box would be larger. */
+  private static double[] box(Mesh mesh, Alignment alignment) {
+    double[] box = empty();
+    double[] p = new double[3];
+    float[] positions = mesh.positions();
+    for (int i = 0; i < positions.length; i += 3) {
+      alignment.point(positions[i], positions[i + 1], positions[i + 2], p);
+      grow(box, p);
+    }
+    return box;
+  }
+
+  /** Boxes by the stem of names that only one part has. */
+  private static Map<String, double[]> boxes(Mesh mesh, Alignment alignment) {
+    int parts = mesh.parts().size();
+    double[][] ofPart = new double[parts][];
+    double[] p = new double[3];
+    float[] positions = mesh.positions();
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      int part = mesh.facePart()[f];
+      ofPart[part] = ofPart[part] == null ? empty() : ofPart[part];
+      for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
+        int v = 3 * mesh.cornerVertex()[c];
+        alignment.point(positions[v], positions[v + 1], positions[v + 2], p);
+        grow(ofPart[part], p);
+      }
+    }
+    Map<String, Integer> uses = new HashMap<>();
+    mesh.parts().forEach(part -> uses.merge(NameStem.of(part.name()), 1, Integer::sum));
+    Map<String, double[]> out = new LinkedHashMap<>();
+    for (int i = 0; i < parts; i++) {
+      String stem = NameStem.of(mesh.parts().get(i).name());
+      if (ofPart[i] != null && uses.get(stem) == 1 && !stem.isBlank() && parts > 1) {
+        out.put(stem, ofPart[i]);
+      }
+    }
+    return out;
+  }
+
+  private static double[] empty() {
+    double inf = Double.POSITIVE_INFINITY;
+    return new double[] {inf, inf, inf, -inf, -inf, -inf};
+  }
+
+  private static void grow(double[] box, double[] p) {
+    for (int axis = 0; axis < 3; axis++) {
+      box[axis] = Math.min(box[axis], p[axis]);
+      box[3 + axis] = Math.max(box[3 + axis], p[axis]);
+    }
+  }
+}

@@ -1,0 +1,95 @@
+package idiotaxa.core.check;
+
+import idiotaxa.core.bake.SheetReport;
+import idiotaxa.core.group.Group;
+import java.util.ArrayList;
+import java.util.List;
+
+/** What of a finished bake needs a look. */
+public final class Outcome {
+  private final List<Group> groups;
+  private final List<Finding> findings = new ArrayList<>();
+
+  private Outcome(List<Group> groups) {
+    this.groups = groups;
+  }
+
+  /**
+   * @param sheets of one bake
+   * @param groups that it knows
+   */
+  public static List<Finding> of(List<SheetReport> sheets, List<Group> groups) {
+    Outcome outcome = new Outcome(groups);
+    sheets.forEach(outcome::addMissed);
+    sheets.forEach(outcome::addConflicts);
+    sheets.forEach(outcome::addThinGroups);
+    outcome.addOneColor(sheets);
+    return List.copyOf(outcome.findings);
+  }
+
+  private void add(String kind, String text, String place, long count) {
+    findings.add(new Finding(kind, Severity.WARNING, text, place, "", count, new int[0]));
+  }
+
+  private void addMissed(SheetReport sheet) {
+    if (sheet.missed() > 0) {
+      String texels = CountWords.of(sheet.missed(), "texel", "texels");
+      add(
+          "missed",
+          texels
+              + ", "
+              + ShareWords.percent(sheet.missedShare())
+              + " of what is covered, found no source and stay without group.",
+          "sheet " + sheet.sheet(),
+          sheet.missed());
+    }
+  }
+
+  private void addConflicts(SheetReport sheet) {
+    if (sheet.conflicts() > 0) {
+      String sentence =
+          CountWords.of(
+              sheet.conflicts(),
+              "texel lies under faces of different groups: only one of them can be right.",
+              "texels lie under faces of different groups: only one of them can be right.");
+      add("conflicts", sentence, "sheet " + sheet.sheet(), sheet.conflicts());
+    }
+  }
+
+  private void addThinGroups(SheetReport sheet) {
+    for (int number : sheet.thinGroups()) {
+      add(
+          "thin-group",
+          name(number)
+              + " is so thin that it wins no texel; it has "
+              + CountWords.of(sheet.groupTexels()[number], "texel", "texels")
+              + " that it covers most. A larger sheet shows it as it is.",
+          "sheet " + sheet.sheet(),
+          sheet.groupTexels()[number]);
+    }
+  }
+
+  private String name(int number) {
+    return groups.stream()
+        .filter(g -> g.number() == number)
+        .map(Group::name)
+        .findFirst()
+        .orElse("group " + number);
+  }
+
+  private void addOneColor(List<SheetReport> sheets) {
+    int seen = 0;
+    String only = "";
+    for (Group group : groups) {
+      boolean hasTexels =
+          sheets.stream().anyMatch(sheet -> sheet.groupTexels()[group.number()] > 0);
+      seen += hasTexels ? 1 : 0;
+      only = hasTexels ? group.name() : only;
+    }
+    if (seen == 0) {
+      add("empty", "No texel belongs to a group: the map is empty.", "", 0);
+    } else if (seen == 1) {
+      add("one-group", "All that is covered belongs to " + only + ": the map has one colour.", "", 1);
+    }
+  }
+}

@@ -1,0 +1,110 @@
+<template>
+  <section v-if="offer" class="offer" aria-label="Proposed groups" data-testid="groups-offer">
+    <p class="small">
+      <strong>{{ offer.role === 'source' ? 'The source' : 'The target' }} brings its sorting along:</strong>
+      {{ count(offer.groups, 'group') }} in its {{ originWords(offer.from) }}.
+    </p>
+    <ul v-if="groups" class="tags">
+      <li v-for="g in groups.slice(0, MOST_SHOWN)" :key="g.number">
+        <label-tag :number="g.number" :name="g.name" :color="g.color" />
+      </li>
+      <li v-if="groups.length > MOST_SHOWN" class="soft small">and {{ groups.length - MOST_SHOWN }} more</li>
+    </ul>
+    <div class="verbs">
+      <el-button type="primary" size="small" :disabled="!groups" :loading="isKeeping" @click="keep">
+        Keep these groups
+      </el-button>
+      <el-button size="small" @click="isChoosing = true">Choose…</el-button>
+    </div>
+    <proposal-dialog
+      v-if="isChoosing"
+      :revision-id="offer.revisionId"
+      :from="offer.from"
+      @close="isChoosing = false"
+    />
+  </section>
+</template>
+
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import LabelTag from '@/components/label-tag.vue'
+import ProposalDialog from '@/components/proposal-dialog.vue'
+import { orSay } from '@/components/say'
+import { originWords } from '@/model/origins'
+import { count } from '@/model/words'
+import { useAssetStore } from '@/stores/asset'
+
+import type { ProposalOffer, ProposedGroup } from '@/api/types'
+
+/** Offers the groups that new models bring along, until something is claimed. */
+const MOST_SHOWN = 12
+/** Grey level differences that exporters make are one colour. */
+const TOLERANCE = 24
+
+const store = useAssetStore()
+const offer = shallowRef<ProposalOffer | null>(null)
+const groups = shallowRef<ProposedGroup[] | null>(null)
+const isChoosing = ref(false)
+const isKeeping = ref(false)
+
+const models = computed(() => [store.target, ...store.sources].flatMap((r) => (r ? [r] : [])))
+const isFresh = computed(() => models.value.length > 0 && models.value.every((r) => r.claimedShare === 0))
+
+watch(
+  () => (isFresh.value ? models.value.map((r) => `${r.id} ${r.geometryVersion}`).join() : ''),
+  async (asked) => {
+    if (asked === '') {
+      offer.value = null
+      return
+    }
+    try {
+      const found = await api.proposals(store.asset!.id)
+      // Part names are many and mean little; they are offered on Sort, not here.
+      offer.value = found.find((o) => o.from !== 'parts') ?? null
+      groups.value = offer.value
+        ? await api.proposal(store.asset!.id, offer.value.revisionId, offer.value.from, TOLERANCE)
+        : null
+    } catch {
+      // Nothing was asked for, so nothing is said; the same is on Sort, with its problem.
+      offer.value = null
+    }
+  },
+  { immediate: true }
+)
+
+async function keep(): Promise<void> {
+  const { revisionId, from } = offer.value!
+  isKeeping.value = true
+  await orSay(async () => {
+    await api.keepProposal(store.asset!.id, revisionId, from, TOLERANCE, [])
+    await store.refresh()
+  })
+  isKeeping.value = false
+}
+</script>
+
+<style scoped>
+.offer {
+  display: grid;
+  gap: 8px;
+  padding: 10px;
+  border: 1px solid var(--accent);
+  border-left-width: 4px;
+  border-radius: var(--radius);
+  background: var(--paper);
+}
+
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-items: center;
+}
+
+.verbs {
+  display: flex;
+  gap: 8px;
+}
+</style>

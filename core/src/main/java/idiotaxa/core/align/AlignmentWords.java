@@ -59,10 +59,11 @@ final class AlignmentWords {
    */
   static String sizeDifference(int axis, double ratio) {
     double percent = Math.abs(1 - ratio) * 100;
+    String shown = String.format(Locale.ROOT, "%.1f", percent);
     return String.format(
         Locale.ROOT,
-        percent < 10 ? "%.1f %% %s in %s" : "%.0f %% %s in %s",
-        percent,
+        "%s %% %s in %s",
+        shown.endsWith(".0") ? shown.substring(0, shown.length() - 2) : shown,
         ratio < 1 ? "narrower" : "wider",
         AXES[axis]);
   }

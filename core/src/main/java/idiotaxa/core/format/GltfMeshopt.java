@@ -2,6 +2,7 @@ package idiotaxa.core.format;
 
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.Set;
 import org.lwjgl.util.meshoptimizer.MeshOptimizer;
 import tools.jackson.databind.JsonNode;
 
@@ -10,6 +11,7 @@ final class GltfMeshopt {
   static final String NAME = "EXT_meshopt_compression";
 
   /** The codec packs blocks of zeros well, but no model more than so many times. */
+  private static final Set<String> MODES = Set.of("ATTRIBUTES", "TRIANGLES", "INDICES");
   private static final long MOST_RATIO = 4096;
 
   private static final int MOST_BYTES = 1 << 30;
@@ -41,6 +43,9 @@ final class GltfMeshopt {
     int stride = packed.path("byteStride").asInt(-1);
     String mode = packed.path("mode").asString("");
     String filter = packed.path("filter").asString("NONE");
+    if (!MODES.contains(mode)) {
+      throw document.refuse(place, "there is no compression mode \"" + mode + "\"");
+    }
     boolean isIndices = !mode.equals("ATTRIBUTES");
     boolean fits =
         isIndices ? stride == 2 || stride == 4 : stride > 0 && stride <= MAX_STRIDE && stride % 4 == 0;
@@ -72,8 +77,7 @@ final class GltfMeshopt {
     return switch (mode) {
       case "ATTRIBUTES" -> MeshOptimizer.meshopt_decodeVertexBuffer(out, count, stride, packed);
       case "TRIANGLES" -> MeshOptimizer.meshopt_decodeIndexBuffer(out, count, stride, packed);
-      case "INDICES" -> MeshOptimizer.meshopt_decodeIndexSequence(out, count, stride, packed);
-      default -> throw document.refuse(place, "there is no compression mode \"" + mode + "\"");
+      default -> MeshOptimizer.meshopt_decodeIndexSequence(out, count, stride, packed);
     };
   }
 

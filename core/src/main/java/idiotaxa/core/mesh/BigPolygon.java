@@ -12,7 +12,7 @@ final class BigPolygon {
   private static final int NONE = -1;
 
   /** Corners looked at, for each corner of the polygon. */
-  private static final int WORK_A_CORNER = 500;
+  private static final int WORK_A_CORNER = 4000;
 
   private final double[] x;
   private final double[] y;
@@ -27,6 +27,8 @@ final class BigPolygon {
   private final double scaleY;
   private final int[] firstOfCell;
   private final int[] nextInCell;
+  private double from;
+  private double to;
   private long work;
 
   /** Takes three corners, 0 … n−1 each. */
@@ -125,12 +127,19 @@ final class BigPolygon {
     if (turn(a, corner, c) <= 0) {
       return false;
     }
-    int fromColumn = column(Math.min(x[a], Math.min(x[corner], x[c])));
-    int toColumn = column(Math.max(x[a], Math.max(x[corner], x[c])));
     int fromRow = row(Math.min(y[a], Math.min(y[corner], y[c])));
     int toRow = row(Math.max(y[a], Math.max(y[corner], y[c])));
     for (int r = fromRow; r <= toRow; r++) {
-      for (int k = fromColumn; k <= toColumn; k++) {
+      // The first row takes all below, the last all above: rounding must not lose a strip of the ear.
+      double bottom = r == fromRow ? Double.NEGATIVE_INFINITY : minY + (r - 1e-9) / scaleY;
+      double top = r == toRow ? Double.POSITIVE_INFINITY : minY + (r + 1 + 1e-9) / scaleY;
+      from = Double.POSITIVE_INFINITY;
+      to = Double.NEGATIVE_INFINITY;
+      stretchOver(a, corner, bottom, top);
+      stretchOver(corner, c, bottom, top);
+      stretchOver(c, a, bottom, top);
+      int toColumn = column(to);
+      for (int k = column(from); k <= toColumn; k++) {
         work++;
         for (int p = firstOfCell[r * side + k]; p != NONE; p = nextInCell[p]) {
           work++;
@@ -141,6 +150,20 @@ final class BigPolygon {
       }
     }
     return true;
+  }
+
+  /** Widens the stretch in x by what of an edge lies between two heights. */
+  private void stretchOver(int a, int b, double bottom, double top) {
+    int low = y[a] <= y[b] ? a : b;
+    int high = low == a ? b : a;
+    if (y[low] > top || y[high] < bottom) {
+      return;
+    }
+    double slope = y[high] > y[low] ? (x[high] - x[low]) / (y[high] - y[low]) : 0;
+    double atLow = y[low] >= bottom ? x[low] : x[low] + slope * (bottom - y[low]);
+    double atHigh = y[high] <= top ? x[high] : x[low] + slope * (top - y[low]);
+    from = Math.min(from, Math.min(atLow, atHigh));
+    to = Math.max(to, Math.max(atLow, atHigh));
   }
 
   private boolean isInside(int a, int b, int c, int p) {

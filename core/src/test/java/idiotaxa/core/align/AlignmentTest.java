@@ -6,6 +6,9 @@ import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.mesh.MeshMerger;
+import java.util.Arrays;
+import java.util.List;
 import java.util.HashSet;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -41,7 +44,7 @@ class AlignmentTest {
   void thereAreTwentyFourProperRotationsAndTheIdentityIsFirst() {
     Set<String> distinct = new HashSet<>();
     for (double[] rotation : Rotations.all()) {
-      distinct.add(java.util.Arrays.toString(new Alignment(rotation, 1, new double[3]).rotation()));
+      distinct.add(Arrays.toString(new Alignment(rotation, 1, new double[3]).rotation()));
     }
     assertThat(distinct).hasSize(24);
     assertThat(Rotations.all().get(0)).isEqualTo(Alignment.NONE.rotation());
@@ -101,5 +104,101 @@ class AlignmentTest {
         .hasMessageContaining("right angles");
     assertThatThrownBy(() -> new Alignment(Alignment.NONE.rotation(), 0, new double[3]))
         .hasMessageContaining("above 0");
+  }
+
+  /** A box of three different sizes: four turns lay it onto itself. */
+  private static Mesh boxOf(double x, double y, double z, int... colors) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("box");
+    box(builder, -x / 2, -y / 2, -z / 2, x, y, z);
+    Mesh mesh = builder.build();
+    if (colors.length == 0) {
+      return mesh;
+    }
+    int[] ofCorner = new int[mesh.cornerCount()];
+    Arrays.setAll(ofCorner, c -> colors[c / 4]);
+    return mesh.withCornerColors(ofCorner);
+  }
+
+  @Test
+  void theUsualTurnWinsAmongEqualOnes() {
+    Mesh target = boxOf(1, 3, 2);
+    Alignment toZUp = new Alignment(new double[] {1, 0, 0, 0, 0, -1, 0, 1, 0}, 1, new double[3]);
+    AlignmentCheck.Result result = AlignmentCheck.of(target, toZUp.apply(target), 2);
+    assertThat(result.words()).isEqualTo("turn Y to −Z and Z to Y");
+    assertThat(result.isElsewhere()).isTrue();
+  }
+
+  @Test
+  void coloursDecideBetweenTurnsThatAreEquallyGood() {
+    int[] colors = {0xFFFF0000, 0xFF00FF00, 0xFF0000FF, 0xFFFFFF00, 0xFF00FFFF, 0xFFFF00FF};
+    Mesh target = boxOf(1, 3, 2, colors);
+    // Half a turn about Y: the box lies on itself, its colours do not.
+    Alignment half = new Alignment(new double[] {-1, 0, 0, 0, 1, 0, 0, 0, -1}, 1, new double[3]);
+    AlignmentCheck.Result result = AlignmentCheck.of(target, half.apply(target), 2);
+    assertThat(result.words()).isEqualTo("turn X to −X and Z to −Z");
+    AlignmentCheck.Result plain =
+        AlignmentCheck.of(boxOf(1, 3, 2), half.apply(boxOf(1, 3, 2)), 2);
+    assertThat(plain.words()).isEmpty();
+  }
+
+  @Test
+  void aSourceSquashedAlongOneAxisIsSaidAndStretchedBack() {
+    Mesh target = crooked();
+    Mesh source =
+        new Alignment(Alignment.NONE.rotation(), 1, new double[3], new double[] {0.9, 1, 1})
+            .apply(target);
+    AlignmentCheck.Result result = AlignmentCheck.of(target, source, 2);
+    assertThat(result.isClose()).isFalse();
+    assertThat(result.differences()).contains("10 % narrower in X");
+    assertThat(result.words()).contains("stretch X by 1.111");
+    Mesh back = result.proposal().apply(source);
+    for (int i = 0; i < back.positions().length; i++) {
+      assertThat(back.positions()[i]).isCloseTo(target.positions()[i], within(2e-3f));
+    }
+  }
+
+  @Test
+  void onePartOfOtherProportionsIsSaidByName() {
+    AlignmentCheck.Result result =
+        AlignmentCheck.of(twoBoxes(1), twoBoxes(0.8), 2);
+    assertThat(result.differences()).contains("lid: 20 % narrower in X");
+  }
+
+  private static Mesh twoBoxes(double lid) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("case_low");
+    box(builder, 0, 0, 0, 3, 1, 2);
+    Mesh first = builder.build();
+    MeshBuilder other = new MeshBuilder();
+    other.part("lid_low");
+    box(other, 1, 1, 0.5, lid, 0.5, 1);
+    return MeshMerger.merge(List.of(first, other.build()));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"100, 0, true", "1, 30, true", "0.001, 0, true", "1, 0, false", "1, 0.01, false"})
+  void aSourceThatLiesElsewhereIsTold(double scale, double offset, boolean isElsewhere) {
+    Mesh source =
+        new Alignment(Alignment.NONE.rotation(), scale, new double[] {offset, 0, 0}).apply(crooked());
+    assertThat(AlignmentCheck.of(crooked(), source, 2).isElsewhere()).isEqualTo(isElsewhere);
+  }
+
+  @Test
+  void stretchTurnsNormalsAsItTurnsSurfaces() {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("slope");
+    builder.face(0, Mesh.NO_MATERIAL);
+    double[][] corners = {{0, 0, 0}, {1, 1, 0}, {0, 0, 1}};
+    for (double[] c : corners) {
+      builder.corner(builder.vertex(c[0], c[1], c[2]));
+      builder.normal((float) Math.sqrt(0.5), (float) -Math.sqrt(0.5), 0);
+    }
+    Mesh moved =
+        new Alignment(Alignment.NONE.rotation(), 1, new double[3], new double[] {2, 1, 1})
+            .apply(builder.build());
+    // The slope is half as steep now: its normal is (1, −2, 0), made a unit.
+    assertThat(moved.cornerNormal()[0]).isCloseTo((float) (1 / Math.sqrt(5)), within(1e-6f));
+    assertThat(moved.cornerNormal()[1]).isCloseTo((float) (-2 / Math.sqrt(5)), within(1e-6f));
   }
 }

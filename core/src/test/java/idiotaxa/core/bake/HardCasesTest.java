@@ -340,4 +340,33 @@ class HardCasesTest {
     assertThat(report.missed()).isZero();
     assertThat(report.groupTexels()).containsExactly(0, 32 * 32, 32 * 32);
   }
+
+  /** The first face wins wherever faces lie on each other, however many they are. */
+  @Test
+  void stackedUvsAreBakedInBoundedTimeAndTheFirstFaceWins() {
+    MeshBuilder b = new MeshBuilder();
+    b.part("wall");
+    int count = 20_000;
+    int[] groups = new int[count];
+    float[][] square = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
+    for (int f = 0; f < count; f++) {
+      groups[f] = 1 + f % 2;
+      b.face(0, Mesh.NO_MATERIAL);
+      for (float[] corner : square) {
+        b.corner(b.vertex(f, corner[0], corner[1]));
+        b.uv(corner[0], corner[1]);
+      }
+    }
+    Mesh wall = b.build();
+    BakedSheet sheet =
+        Bakes.bake(
+            PreparedBake.fromTarget(wall, Bakes.claims(wall, groups)),
+            wall,
+            Bakes.settings(1024, 4, false));
+    // The group that lies under the other everywhere keeps one texel, and is said.
+    assertThat(sheet.report().groupTexels()).containsExactly(0, 1024 * 1024 - 1, 1);
+    assertThat(sheet.report().thinGroups()).containsExactly(2);
+    assertThat(sheet.report().overlapping()).isEqualTo(1024 * 1024);
+    assertThat(sheet.report().conflicts()).isEqualTo(1024 * 1024);
+  }
 }

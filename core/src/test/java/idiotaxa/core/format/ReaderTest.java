@@ -347,4 +347,14 @@ class ReaderTest {
     }
     assertThat(refused).isGreaterThan(300);
   }
+
+  @Test
+  void objSmoothingIsKeptByFace() throws IOException {
+    Mesh mesh =
+        read(
+            "s.obj",
+            "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\ns 3\nf 1 2 3\ns off\nf 1 2 3\ns 1\nf 1 2 3\n");
+    assertThat(mesh.faceSmoothing()).containsExactly(0, 3, 0, 1);
+    assertThat(read("n.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n").faceSmoothing()).isNull();
+  }
 }

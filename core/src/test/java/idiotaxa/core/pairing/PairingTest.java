@@ -93,4 +93,27 @@ class PairingTest {
             new Pairing.Unpaired("pebble", null));
     assertThat(Pairing.fitting(target, source, PairingRules.PLAIN).mode()).isEqualTo(PairingMode.ALL);
   }
+
+  @Test
+  void affixesAreTakenOffInAnyNumberAndOrder() {
+    Mesh target = parts("bolt_low_geo", "hull_low.001", "geo_lamp_lo", "rung_07_low");
+    Mesh source = parts("bolt_geo_high", "hull_high", "lamp_hi.002", "rung_high_07");
+    Pairing pairing = Pairing.byNames(target, source, PairingRules.PLAIN);
+    assertThat(pairing.unpairedTarget()).isEmpty();
+    assertThat(row(pairing, "bolt_low_geo").sourceParts()).containsExactly("bolt_geo_high");
+    assertThat(row(pairing, "hull_low.001").sourceParts()).containsExactly("hull_high");
+    assertThat(row(pairing, "rung_07_low").by()).isEqualTo(Pairing.By.NAME);
+  }
+
+  @Test
+  void thousandsOfPartsWithoutPartnerArePairedInBoundedWork() {
+    String[] low = new String[4000];
+    String[] high = new String[4000];
+    for (int i = 0; i < low.length; i++) {
+      low[i] = "abcdefgh".repeat(3) + (char) ('a' + i % 26) + i + "x";
+      high[i] = "hgfedcba".repeat(3) + (char) ('a' + i % 23) + i + "y";
+    }
+    Pairing pairing = Pairing.byNames(parts(low), parts(high), PairingRules.PLAIN);
+    assertThat(pairing.unpairedTarget()).hasSize(4000);
+  }
 }

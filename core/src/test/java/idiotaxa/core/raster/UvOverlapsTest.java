@@ -72,4 +72,50 @@ class UvOverlapsTest {
     assertThatThrownBy(() -> UvOverlaps.of(mesh, sheet, 8193, new int[2]))
         .hasMessageContaining("8193");
   }
+
+  /** Trim sheets and tiled walls put everything on everything. */
+  @Test
+  void anyNumberOfFacesOnTheWholeSquareIsCounted() {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("wall");
+    float[][] square = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
+    int count = 100_000;
+    for (int f = 0; f < count; f++) {
+      builder.face(0, Mesh.NO_MATERIAL);
+      for (int k = 0; k < 4; k++) {
+        builder.corner(builder.vertex(f, square[k][0], square[k][1]));
+        builder.uv(square[k][0], square[k][1]);
+      }
+    }
+    Mesh wall = builder.build();
+    Sheet sheet = SheetLayout.ONE.divide(wall).get(0);
+    int[] groups = new int[count];
+    UvOverlaps.Result harmless = UvOverlaps.of(wall, sheet, 1024, groups);
+    assertThat(harmless.overlapping()).isEqualTo(1024 * 1024);
+    assertThat(harmless.conflicts()).isZero();
+    assertThat(harmless.faces()).hasSize(1000);
+    groups[count - 1] = 7;
+    assertThat(UvOverlaps.of(wall, sheet, 1024, groups).conflicts()).isEqualTo(1024 * 1024);
+  }
+
+  @Test
+  void ownedSpansAreTheSamplesThatATriangleOwns() {
+    SplittableRandom random = new SplittableRandom(8);
+    for (int round = 0; round < 60; round++) {
+      Mesh mesh = randomUvs(random, 1);
+      UvTriangles triangles = UvTriangles.of(mesh, SheetLayout.ONE.divide(mesh).get(0), SIZE, SIZE);
+      for (int y = 0; y < SIZE && triangles.count() > 0; y++) {
+        long span = triangles.ownedSpan(0, y, 0, SIZE);
+        for (int x = 0; x < SIZE; x++) {
+          boolean isIn = x >= (int) (span >>> 32) && x < (int) span;
+          assertThat(isIn)
+              .isEqualTo(
+                  triangles.owns(
+                      0,
+                      (long) x * UvTriangles.STEPS + UvTriangles.STEPS / 2,
+                      (long) y * UvTriangles.STEPS + UvTriangles.STEPS / 2));
+        }
+      }
+    }
+  }
 }

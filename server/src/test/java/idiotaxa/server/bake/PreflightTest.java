@@ -62,8 +62,8 @@ class PreflightTest {
   @Test
   void anOriginWithoutDataIsSaidTogetherWithTheOneThatHas() {
     JsonNode findings = ask("findings", settings("vertex-colors", false, ""));
-    assertThat(texts(findings, "code")).containsExactly("one-colour");
-    assertThat(findings.get(0).get("stops").asBoolean()).isTrue();
+    assertThat(texts(findings, "kind")).containsExactly("one-colour");
+    assertThat(findings.get(0).get("severity").asString()).isEqualTo("refused");
     JsonNode cure = findings.get(0).get("cures").get(0);
     assertThat(cure.get("action").asString()).isEqualTo("origin");
     assertThat(cure.get("value").asString()).isEqualTo("materials");
@@ -72,8 +72,8 @@ class PreflightTest {
   @Test
   void anAssetWithoutGroupsIsSentToSort() {
     JsonNode findings = ask("findings", settings("materials", false, ""));
-    assertThat(texts(findings, "code")).containsExactly("no-groups");
-    assertThat(findings.get(0).get("stops").asBoolean()).isTrue();
+    assertThat(texts(findings, "kind")).containsExactly("no-groups");
+    assertThat(findings.get(0).get("severity").asString()).isEqualTo("refused");
     assertThat(cures(findings)).containsExactly("sort");
   }
 
@@ -95,8 +95,8 @@ class PreflightTest {
         "If-Match",
         "\"1\"");
     JsonNode findings = ask("findings", settings("materials", false, ""));
-    assertThat(texts(findings, "code")).contains("unclaimed", "strays");
-    assertThat(findings.get(0).get("what").asString()).startsWith("50.0 %");
+    assertThat(texts(findings, "kind")).contains("unclaimed", "strays");
+    assertThat(findings.get(0).get("text").asString()).startsWith("50.0 %");
     assertThat(cures(findings)).contains("sort");
   }
 
@@ -109,7 +109,7 @@ class PreflightTest {
     assertThat(pairs.get("unpairedSource")).hasSize(1);
     String sourcePart = pairs.get("sourceParts").get(0).asString();
     JsonNode findings = ask("findings", settings("vertex-colors", true, ""));
-    assertThat(texts(findings, "code")).contains("unpaired");
+    assertThat(texts(findings, "kind")).contains("unpaired");
     assertThat(cures(findings)).contains("pairing");
     String linked =
         settings(
@@ -119,7 +119,7 @@ class PreflightTest {
                     .formatted(sourcePart)
                 + "{\"targetPart\": \"right\", \"sourcePart\": \"%s\"}]".formatted(sourcePart));
     assertThat(texts(ask("pairs", linked).get("rows"), "by")).containsExactly("LINK", "LINK");
-    assertThat(texts(ask("findings", linked), "code"))
+    assertThat(texts(ask("findings", linked), "kind"))
         .doesNotContain("unpaired")
         .contains("no-source-near");
   }

@@ -121,11 +121,11 @@ class BakeAndHandoffTest {
     HttpResponse<byte[]> unclaimed =
         api.send("POST", "/api/assets/" + asset + "/bakes", settings("claims", false, 64));
     assertThat(unclaimed.statusCode()).isEqualTo(409);
-    assertThat(ApiClient.detail(unclaimed)).contains("sort it first");
+    assertThat(ApiClient.detail(unclaimed)).contains("quads.obj has no claims to tell groups by", "Go to Sort");
     HttpResponse<byte[]> colourless =
         api.send("POST", "/api/assets/" + asset + "/bakes", settings("vertex-colors", false, 64));
     assertThat(colourless.statusCode()).isEqualTo(409);
-    assertThat(ApiClient.detail(colourless)).contains("materials has data");
+    assertThat(ApiClient.detail(colourless)).contains("Read materials instead");
   }
 
   @Test

@@ -66,6 +66,15 @@ li + li {
   color: var(--bad);
 }
 
+li > div {
+  min-width: 0;
+}
+
+.cures .small-button {
+  text-align: left;
+  white-space: normal;
+}
+
 .cures {
   display: flex;
   flex-wrap: wrap;

@@ -23,6 +23,7 @@
         />
         <alignment-box v-if="store.target && s.id === source?.id" :source="s" :target="store.target" />
       </template>
+      <groups-offer />
       <model-drop
         role="source"
         :title="store.sources.length > 0 ? 'Another source' : 'Source'"
@@ -31,7 +32,6 @@
         :revision="null"
         :arriving="arriving('source')"
       />
-      <groups-offer />
       <div v-if="store.target" class="on">
         <onward-link to="sort" :asset-id="asset.id">Go on to Sort</onward-link>
         <onward-link v-if="isSorted" to="bake" :asset-id="asset.id">Go on to Bake</onward-link>

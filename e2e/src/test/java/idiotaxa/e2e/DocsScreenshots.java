@@ -4,6 +4,9 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -68,7 +71,7 @@ public final class DocsScreenshots {
     take("masks");
     artist.goTo("Hand off");
     artist.button("Make the package").click();
-    page.getByText("Download").waitFor();
+    page.getByText("Download", new Page.GetByTextOptions().setExact(true)).waitFor();
     artist.button("Send to the receiver").click();
     page.getByText("The receiver accepted").waitFor();
     take("hand-off");
@@ -81,6 +84,30 @@ public final class DocsScreenshots {
     take("palette");
     page.getByLabel("Idiotaxa, to the catalogue").click();
     findings();
+    page.getByLabel("Idiotaxa, to the catalogue").click();
+    offer();
+  }
+
+  /** A new asset whose source brings its sorting along, then the same missed at the bake. */
+  private void offer() {
+    page.getByLabel("Name of a new asset").fill("Spar buoy");
+    artist.button("New asset").click();
+    chooseModel("drop-target", "spar_low.glb", ChannelMarkerBuoy.target());
+    artist.waitForStage();
+    chooseModel("drop-source", "spar_high.glb", ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3));
+    page.getByText("vertex colours").waitFor();
+    artist.waitForStage();
+    take("bring-in-offer");
+    artist.goTo("Bake");
+    page.getByText("from the source's vertex colours").waitFor();
+    take("bake-refused");
+  }
+
+  private void chooseModel(String card, String name, Mesh mesh) {
+    page.getByTestId(card)
+        .first()
+        .locator("input[type=file]")
+        .setInputFiles(new FilePayload(name, "model/gltf-binary", Glb.bytes(mesh)));
   }
 
   /** A float whose file has faults, beside a picture of the buoy as reference. */
@@ -134,7 +161,7 @@ public final class DocsScreenshots {
     artist.button("Close the drawer unclaimed").click();
     page.keyboard().press("Escape");
     artist.button("Propose groups…").click();
-    page.getByText("part names").click();
+    page.getByText("the target's part names").click();
     page.getByText("would be filled").waitFor();
     page.locator("label.el-checkbox").last().click();
     artist.button("Keep the proposal").click();

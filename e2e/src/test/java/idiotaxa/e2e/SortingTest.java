@@ -71,7 +71,7 @@ class SortingTest {
 
   private static void proposeAllButTheHull(StagePage artist) {
     artist.button("Propose groups…").click();
-    artist.page().getByText("part names").click();
+    artist.page().getByText("the target's part names").click();
     artist.page().getByRole(AriaRole.DIALOG).getByText("hull").waitFor();
     artist.page().locator("label.el-checkbox").last().click();
     artist.button("Keep the proposal").click();

@@ -10,12 +10,9 @@ import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
-import idiotaxa.core.format.GlbWriter;
-import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -63,7 +60,7 @@ class WalkthroughTest {
     assertThat(artist.text("Channel marker buoy")).isVisible();
     page.getByLabel("Name of a new asset").fill("Harbour buoy");
     artist.button("New asset").click();
-    byte[] target = glb(ChannelMarkerBuoy.target());
+    byte[] target = Glb.bytes(ChannelMarkerBuoy.target());
     Locator targetCard = page.getByTestId("drop-target");
     chooseFile(targetCard, "buoy.glb", target);
     assertThat(targetCard).containsText("3,324 triangles", PATIENTLY);
@@ -77,19 +74,13 @@ class WalkthroughTest {
     assertThat(targetCard).containsText("3,324 triangles");
 
     Locator sourceCard = page.getByTestId("drop-source").first();
-    chooseFile(sourceCard, "buoy_high.glb", glb(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)));
+    chooseFile(sourceCard, "buoy_high.glb", Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)));
     assertThat(sourceCard).containsText("43 parts", PATIENTLY);
   }
 
   private static void chooseFile(Locator card, String name, byte[] bytes) {
     card.locator("input[type=file]")
         .setInputFiles(new FilePayload(name, "application/octet-stream", bytes));
-  }
-
-  private static byte[] glb(Mesh mesh) throws IOException {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    GlbWriter.write(mesh, out);
-    return out.toByteArray();
   }
 
   private static void sort(StagePage artist) {
@@ -186,11 +177,13 @@ class WalkthroughTest {
 
   private static void handOff(StagePage artist) throws IOException {
     artist.goTo("Hand off");
-    assertThat(artist.page().getByTestId("plan")).containsText("harbour-buoy_1001_id.png");
+    assertThat(artist.page().getByTestId("plan")).containsText("Harbour-buoy_1001_id.png");
     int planned = artist.page().getByTestId("plan").locator("li").count();
     artist.button("Make the package").click();
-    artist.page().getByText("Download").waitFor();
-    Download download = artist.page().waitForDownload(() -> artist.page().getByText("Download").click());
+    Locator link =
+        artist.page().getByText("Download", new Page.GetByTextOptions().setExact(true)).first();
+    link.waitFor();
+    Download download = artist.page().waitForDownload(link::click);
     Path zip = download.path();
     try (ZipFile file = new ZipFile(zip.toFile())) {
       assertThat(file.size()).isEqualTo(planned);

@@ -70,11 +70,11 @@ class PreflightTest {
   }
 
   @Test
-  void anAssetWithoutGroupsIsSentToSort() {
+  void anAssetWithoutGroupsIsOfferedThem() {
     JsonNode findings = ask("findings", settings("materials", false, ""));
     assertThat(texts(findings, "kind")).containsExactly("no-groups");
     assertThat(findings.get(0).get("severity").asString()).isEqualTo("refused");
-    assertThat(cures(findings)).containsExactly("sort");
+    assertThat(cures(findings)).containsExactly("propose", "sort");
   }
 
   @Test

@@ -49,10 +49,7 @@ class ModelTest {
 
   @Test
   void zipThatLeadsOutOfItsFolderIsRefused() throws IOException {
-    var answer =
-        api.upload(
-            "/api/assets/" + asset + "/models?role=target",
-            Map.of("model.zip", zip("export/../../")));
+    var answer = api.upload(asset, "target", Map.of("model.zip", zip("export/../../")));
     assertThat(answer.statusCode()).isEqualTo(422);
     assertThat(ApiClient.detail(answer)).contains("points outside of the upload");
   }

@@ -1,0 +1,148 @@
+package idiotaxa.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.JSHandle;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.server.running.RunningApplication;
+import java.io.IOException;
+import java.util.Base64;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import java.util.zip.ZipFile;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The commonest jobs from the Catalogue to a downloaded package; every click and drop is counted. */
+class ShortestPathTest {
+  private static final int MOST_STEPS = 7;
+
+  private static RunningApplication application;
+  private static Browser browser;
+
+  private Page page;
+  private int steps;
+
+  @BeforeAll
+  static void start() {
+    application = RunningApplication.withDemo();
+    browser = new Browser();
+    PlaywrightAssertions.setDefaultAssertionTimeout(90_000);
+  }
+
+  @AfterAll
+  static void stop() {
+    browser.close();
+  }
+
+  @Test
+  void vertexColoursOfADenseSource() throws IOException {
+    page = browser.open(application.url());
+    drop(
+        Map.of(
+            "gate_high.glb",
+            Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)),
+            "gate_low.glb",
+            Glb.bytes(ChannelMarkerBuoy.target())));
+    Locator offer = page.getByTestId("groups-offer");
+    assertThat(offer).containsText("The source brings its sorting along");
+    assertThat(offer).containsText("vertex colours");
+    click(page.getByText("Keep these groups"));
+    bakeAndDownload("gate");
+  }
+
+  @Test
+  void materialsOfTheTarget() throws IOException {
+    page = browser.open(application.url());
+    drop(Map.of("sluice.glb", Glb.bytes(ChannelMarkerBuoy.target())));
+    Locator offer = page.getByTestId("groups-offer");
+    assertThat(offer).containsText("The target brings its sorting along");
+    assertThat(offer).containsText("materials");
+    click(page.getByText("Keep these groups"));
+    bakeAndDownload("sluice");
+  }
+
+  /** Straight to Bake, without a group: the preflight's cure makes them there. */
+  @Test
+  void groupsAreMadeWhereTheyAreMissed() throws IOException {
+    page = browser.open(application.url());
+    drop(
+        Map.of(
+            "weir_high.glb",
+            Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)),
+            "weir_low.glb",
+            Glb.bytes(ChannelMarkerBuoy.target())));
+    assertThat(page.getByTestId("groups-offer")).isVisible();
+    click(page.getByText("Bake", new Page.GetByTextOptions().setExact(true)));
+    assertThat(page.getByLabel("Preflight")).containsText("no groups");
+    Locator bake = new StagePage(page).button("Bake");
+    assertThat(bake).isDisabled();
+    click(page.getByLabel("Preflight").getByText("from the source's vertex colours"));
+    assertThat(page.getByText("would be filled")).isVisible();
+    click(page.getByText("Keep the proposal"));
+    finish("weir");
+    assertThat(page.getByText("failed")).hasCount(0);
+  }
+
+  private void bakeAndDownload(String name) throws IOException {
+    click(page.getByText("Go on to Bake"));
+    finish(name);
+  }
+
+  private void finish(String name) throws IOException {
+    click(new StagePage(page).button("Bake"));
+    click(page.getByText("Hand it off"));
+    Locator make = page.getByText("Make and download");
+    assertThat(page.getByTestId("plan")).containsText(name + "_1001_id.png");
+    Download download = page.waitForDownload(() -> click(make));
+    assertThat(steps).isLessThanOrEqualTo(MOST_STEPS);
+    try (ZipFile zip = new ZipFile(download.path().toFile())) {
+      var entry =
+          zip.stream().filter(e -> e.getName().endsWith("_1001_id.png")).findFirst().orElseThrow();
+      var image = ImageIO.read(zip.getInputStream(entry));
+      long colours =
+          IntStream.range(0, image.getWidth() * image.getHeight())
+              .map(i -> image.getRGB(i % image.getWidth(), i / image.getWidth()))
+              .distinct()
+              .count();
+      assertThat(colours).as("colours of the map").isGreaterThan(3);
+    }
+    assertThat(browser.complaints()).isEmpty();
+  }
+
+  private void click(Locator locator) {
+    steps++;
+    locator.first().click();
+  }
+
+  /** Files are let go over the Catalogue, as a browser tells it. */
+  private void drop(Map<String, byte[]> files) {
+    steps++;
+    Map<String, String> encoded = new TreeMap<>();
+    files.forEach((name, bytes) -> encoded.put(name, Base64.getEncoder().encodeToString(bytes)));
+    JSHandle transfer =
+        page.evaluateHandle(
+            """
+            async (files) => {
+              const transfer = new DataTransfer()
+              for (const [name, bytes] of Object.entries(files)) {
+                const raw = Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))
+                transfer.items.add(new File([raw], name))
+              }
+              return transfer
+            }
+            """,
+            encoded);
+    page.locator("[data-testid=catalogue]")
+        .dispatchEvent("drop", Map.of("dataTransfer", transfer));
+  }
+}

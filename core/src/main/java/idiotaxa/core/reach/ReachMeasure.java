@@ -3,7 +3,9 @@ package idiotaxa.core.reach;
 import com.carrotsearch.hppc.DoubleArrayList;
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.SmoothNormals;
 import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.ClosestPointQuery;
@@ -27,6 +29,9 @@ import java.util.stream.IntStream;
  */
 public final class ReachMeasure {
   private static final int POINTS = 40_000;
+
+  /** Cosine of the flattest ray that is allowed for; flatter ones would make any reach long. */
+  private static final double FLATTEST = 0.25;
 
   private static final int BLOCK = 1000;
   private static final long SEED = 20_260_101L;
@@ -135,6 +140,7 @@ public final class ReachMeasure {
     if (cumulative.length == 0 || !(cumulative[cumulative.length - 1] > 0)) {
       return out;
     }
+    float[] directions = isFromTarget ? directionsOf(target) : null;
     ClosestPointQuery[] queries = new ClosestPointQuery[threads];
     Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo));
     Parallel.run(
@@ -142,7 +148,7 @@ public final class ReachMeasure {
         threads,
         (block, worker) -> {
           SplittableRandom random = new SplittableRandom(SEED + block);
-          PointProbe probe = new PointProbe(from, to, queries[worker]);
+          PointProbe probe = new PointProbe(from, to, queries[worker], directions);
           for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
             int triangle = triangleAt(cumulative, (i + random.nextDouble()) / POINTS);
             int part = from.facePart()[from.triangleFace(triangle)];
@@ -152,6 +158,17 @@ public final class ReachMeasure {
             out.part[i] = isFromTarget ? part : probe.partOfFound(out.distance[i]);
           }
         });
+    return out;
+  }
+
+  /** Directions that rays leave in, 3 a vertex. */
+  private static float[] directionsOf(Mesh mesh) {
+    Weld weld = Weld.of(mesh);
+    float[] ofPoint = SmoothNormals.of(mesh, weld);
+    float[] out = new float[mesh.positions().length];
+    for (int v = 0; 3 * v < out.length; v++) {
+      System.arraycopy(ofPoint, 3 * weld.of(v), out, 3 * v, 3);
+    }
     return out;
   }
 
@@ -176,12 +193,18 @@ public final class ReachMeasure {
     private final Mesh from;
     private final Mesh to;
     private final ClosestPointQuery query;
+    private final float[] directions;
+    private final double[] direction = new double[3];
     private final double[] point = new double[3];
     private final double[] found = new double[3];
     private final double[] fromNormal = new double[3];
     private final double[] toNormal = new double[3];
 
-    PointProbe(Mesh from, Mesh to, ClosestPointQuery query) {
+    /**
+     * @param directions of the rays that leave the first mesh, 3 a vertex; null where none do
+     */
+    PointProbe(Mesh from, Mesh to, ClosestPointQuery query, float[] directions) {
+      this.directions = directions;
       this.from = from;
       this.to = to;
       this.query = query;
@@ -192,7 +215,7 @@ public final class ReachMeasure {
       double root = Math.sqrt(random.nextDouble());
       double w0 = 1 - root;
       double w1 = root * random.nextDouble();
-      pointOf(from, triangle, w0, w1, point);
+      blend(from.positions(), from, triangle, w0, w1, point);
       boolean isFound =
           TriangleGeometry.unitNormal(from, triangle, fromNormal)
               && query.find(point[0], point[1], point[2], far, allowed)
@@ -201,11 +224,19 @@ public final class ReachMeasure {
       if (!isFound) {
         return Double.NaN;
       }
-      pointOf(to, query.triangle(), query.weight0(), query.weight1(), found);
+      blend(to.positions(), to, query.triangle(), query.weight0(), query.weight1(), found);
       for (int axis = 0; axis < 3; axis++) {
         found[axis] -= point[axis];
       }
-      return Math.copySign(query.distance(), dot(found, fromNormal));
+      double across = directions == null ? 1 : slant(triangle, w0, w1);
+      return Math.copySign(query.distance() / across, dot(found, fromNormal));
+    }
+
+    /** Cosine between a ray and the surface that it is to meet: a slanting ray is that much longer. */
+    private double slant(int triangle, double w0, double w1) {
+      blend(directions, from, triangle, w0, w1, direction);
+      double length = Math.sqrt(dot(direction, direction));
+      return length > 0 ? Math.max(FLATTEST, dot(direction, toNormal) / length) : 1;
     }
 
     void copyPoint(float[] out, int at) {
@@ -219,8 +250,8 @@ public final class ReachMeasure {
       return Double.isNaN(distance) ? -1 : to.facePart()[to.triangleFace(query.triangle())];
     }
 
-    private static void pointOf(Mesh mesh, int triangle, double w0, double w1, double[] out) {
-      float[] p = mesh.positions();
+    private static void blend(
+        float[] p, Mesh mesh, int triangle, double w0, double w1, double[] out) {
       int a = 3 * mesh.triangleVertex(triangle, 0);
       int b = 3 * mesh.triangleVertex(triangle, 1);
       int c = 3 * mesh.triangleVertex(triangle, 2);

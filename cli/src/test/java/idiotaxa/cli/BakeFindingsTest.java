@@ -1,0 +1,136 @@
+package idiotaxa.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.core.align.Alignment;
+import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What the command line says and refuses before it bakes: nothing is spoilt in silence. */
+class BakeFindingsTest {
+  private static final double[] AS_IS = {1, 0, 0, 0, 1, 0, 0, 0, 1};
+  private static final double[] Z_UP = {1, 0, 0, 0, 0, -1, 0, 1, 0};
+
+  @TempDir Path folder;
+  private Path target;
+  private Path out;
+
+  private record Outcome(int exit, String said, JsonNode report) {
+    List<String> kinds() {
+      List<String> kinds = new ArrayList<>();
+      report.get("findings").forEach(f -> kinds.add(f.get("kind").asString()));
+      return kinds;
+    }
+  }
+
+  @BeforeEach
+  void writeTarget() throws IOException {
+    target = glb("buoy.glb", ChannelMarkerBuoy.target());
+    out = folder.resolve("out");
+  }
+
+  private Path glb(String name, Mesh mesh) throws IOException {
+    Path file = folder.resolve(name);
+    try (OutputStream stream = Files.newOutputStream(file)) {
+      GlbWriter.write(mesh, stream);
+    }
+    return file;
+  }
+
+  private Path source(double[] rotation, double scale, double moved) throws IOException {
+    Mesh mesh = ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2);
+    return glb(
+        "buoy_high.glb", new Alignment(rotation, scale, new double[] {moved, 0, 0}).apply(mesh));
+  }
+
+  private Outcome bake(Object... more) throws IOException {
+    List<String> words =
+        new ArrayList<>(List.of("bake", "--size", "128", "--out", out.toString(), "--json"));
+    Arrays.stream(more).map(Object::toString).forEach(words::add);
+    StringWriter printed = new StringWriter();
+    StringWriter said = new StringWriter();
+    int exit =
+        Main.run(
+            new PrintWriter(printed, true),
+            new PrintWriter(said, true),
+            words.toArray(String[]::new));
+    Path report = out.resolve("report.json");
+    return new Outcome(
+        exit,
+        said.toString(),
+        Files.exists(report) ? JsonMapper.builder().build().readTree(report) : null);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"false, 100, 0", "false, 1, 50", "true, 1, 0"})
+  void aSourceThatLiesElsewhereIsRefusedUnlessWantedSo(boolean isZUp, double scale, double moved)
+      throws IOException {
+    Path source = source(isZUp ? Z_UP : AS_IS, scale, moved);
+    Outcome refused = bake(target, "--source", source);
+    assertThat(refused.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(refused.said()).contains("refused: ");
+    assertThat(out).doesNotExist();
+
+    Outcome anyway = bake(target, "--source", source, "--anyway");
+    assertThat(anyway.exit()).isEqualTo(Main.WRITTEN);
+    assertThat(anyway.report().get("findings")).isNotEmpty();
+
+    Outcome aligned = bake(target, "--source", source, "--align", "auto");
+    assertThat(aligned.exit()).as(aligned.said()).isEqualTo(Main.WRITTEN);
+    assertThat(aligned.report().get("sheets").get(0).get("missed").asLong()).isZero();
+  }
+
+  @Test
+  void oneColourOfAllVerticesIsRefusedAndTheOriginWithDataNamed() throws IOException {
+    Mesh mesh = ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2);
+    int[] white = new int[mesh.cornerCount()];
+    Arrays.fill(white, 0xFFFFFF);
+    Path source = glb("white_high.glb", mesh.withCornerColors(white));
+    Outcome outcome = bake(target, "--source", source, "--origin", "vertex-colors");
+    assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(outcome.said()).contains("one colour").contains("parts");
+  }
+
+  @Test
+  void aTargetWithoutUvsIsRefusedAsInput() throws IOException {
+    Path bare =
+        Files.writeString(
+            folder.resolve("bare.obj"), "v 0 0 0\nv 1 0 0\nv 0 1 0\no a\nf 1 2 3\n");
+    Outcome outcome = bake(bare);
+    assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(outcome.said()).contains("UV");
+  }
+
+  @Test
+  void ofRepeatedOptionsTheLastCounts() throws IOException {
+    Outcome outcome = bake(target, "--size", "64", "--size", "32");
+    assertThat(outcome.exit()).isEqualTo(Main.WRITTEN);
+    assertThat(outcome.report().get("sheets").get(0).get("width").asInt()).isEqualTo(32);
+  }
+
+  @Test
+  void aCleanBakeHasNothingToSay() throws IOException {
+    Outcome outcome = bake(target, "--source", source(AS_IS, 1, 0), "--strict");
+    assertThat(outcome.exit()).as(outcome.said()).isEqualTo(Main.WRITTEN);
+    assertThat(outcome.kinds()).isEmpty();
+    assertThat(outcome.said()).doesNotContain("warning:", "refused:");
+  }
+}

@@ -47,13 +47,17 @@ public final class AlignmentCheck {
   private final Mesh target;
   private final Mesh source;
   private final SurfaceDistance distance;
+  private final Bounds targetBounds;
+  private final Bounds sourceBounds;
   private final SizeCheck sizes;
   private final double diagonal;
 
   private AlignmentCheck(Mesh target, TracedSource traced, int threads) {
     this.target = target;
     source = traced.mesh();
-    diagonal = target.bounds().diagonal();
+    targetBounds = target.bounds();
+    sourceBounds = source.bounds();
+    diagonal = targetBounds.diagonal();
     distance = new SurfaceDistance(target, traced, LIMIT * diagonal, threads);
     sizes = new SizeCheck(target, source);
   }
@@ -96,10 +100,13 @@ public final class AlignmentCheck {
 
   private Result run() {
     double now = distance.mean(Alignment.NONE);
-    List<String> asItLies = sizes.differences(Alignment.NONE);
-    if (now < SURELY_CLOSE * diagonal && asItLies.isEmpty() && mostlyAgrees()) {
-      return result(now, Alignment.NONE, now, asItLies);
-    }
+    // No turn brings surfaces nearer that lie on each other; sizes may differ all the same.
+    return now < SURELY_CLOSE * diagonal && mostlyAgrees()
+        ? stretchedWhereBetter(now, Alignment.NONE, now)
+        : searched(now);
+  }
+
+  private Result searched(double now) {
     Alignment best = Alignment.NONE;
     double bestDistance = now;
     List<Alignment> candidates = candidates();
@@ -113,13 +120,17 @@ public final class AlignmentCheck {
       }
     }
     best = mostAgreeing(best, bestDistance, candidates, means);
-    bestDistance = distance.mean(best);
+    return stretchedWhereBetter(now, best, distance.mean(best));
+  }
+
+  private Result stretchedWhereBetter(double now, Alignment best, double bestDistance) {
     List<String> differences = sizes.differences(unstretched(best));
     Alignment stretched = stretched(best);
-    double stretchedDistance = distance.mean(stretched);
-    if (stretchedDistance < bestDistance - WORTH * diagonal) {
-      best = stretched;
-      bestDistance = stretchedDistance;
+    if (stretched != best) {
+      double stretchedDistance = distance.mean(stretched);
+      if (stretchedDistance < bestDistance - WORTH * diagonal) {
+        return result(now, stretched, stretchedDistance, differences);
+      }
     }
     return result(now, best, bestDistance, differences);
   }
@@ -131,8 +142,8 @@ public final class AlignmentCheck {
 
   private Result result(
       double now, Alignment best, double bestDistance, List<String> differences) {
-    double[] offset = center(source.bounds());
-    double[] targetCenter = center(target.bounds());
+    double[] offset = center(sourceBounds);
+    double[] targetCenter = center(targetBounds);
     for (int axis = 0; axis < 3; axis++) {
       offset[axis] -= targetCenter[axis];
     }
@@ -140,7 +151,7 @@ public final class AlignmentCheck {
     boolean isFar = shares[0] < LEAST_SHARE && shares[1] < LEAST_SHARE;
     boolean canBeMended = now > APART * diagonal && bestDistance < NEARER * now;
     return new Result(
-        source.bounds().diagonal() / diagonal,
+        sourceBounds.diagonal() / diagonal,
         offset,
         now,
         now < CLOSE * diagonal && best.isUniform(),
@@ -220,7 +231,7 @@ public final class AlignmentCheck {
 
   /** Simple ones first: unturned before turned, without offset before with one. */
   private List<Alignment> candidates() {
-    double ratio = source.bounds().diagonal() / diagonal;
+    double ratio = sourceBounds.diagonal() / diagonal;
     List<Double> scales = new ArrayList<>();
     for (double factor : FACTORS) {
       if (ratio * factor < SIZE_SLACK && ratio * factor > 1 / SIZE_SLACK) {
@@ -249,10 +260,10 @@ public final class AlignmentCheck {
 
   /** The same, moved so that the centres of the boxes meet. */
   private Alignment centered(Alignment still) {
-    double[] sourceCenter = center(source.bounds());
+    double[] sourceCenter = center(sourceBounds);
     double[] moved = new double[3];
     still.point(sourceCenter[0], sourceCenter[1], sourceCenter[2], moved);
-    double[] offset = center(target.bounds());
+    double[] offset = center(targetBounds);
     for (int axis = 0; axis < 3; axis++) {
       offset[axis] -= moved[axis] - still.offset()[axis];
     }

@@ -65,6 +65,7 @@ public class JobStore {
         .set(JOB.ATTEMPTS, 0)
         .set(JOB.DEATHS, 0)
         .set(JOB.IS_CANCELLED, false)
+        .setNull(JOB.PROBLEM)
         .execute();
   }
 

@@ -1,0 +1,55 @@
+package idiotaxa.server.handoff;
+
+import idiotaxa.server.running.ApiClient;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+
+/** Brings an asset on from its materials or claims to a package. */
+final class PackedAsset {
+  private final ApiClient api;
+  private final long asset;
+
+  PackedAsset(ApiClient api, long asset) {
+    this.api = api;
+    this.asset = asset;
+  }
+
+  /** The number of a finished bake of the target's claims, 32 × 32 texels a sheet. */
+  long bake() {
+    long bake =
+        api.post(
+                "/api/assets/" + asset + "/bakes",
+                """
+                {"origin": "claims", "isFromSource": false, "size": 32, "samples": 1, "padding": 1,
+                 "reachOutward": null, "reachInward": null, "pairing": "fitting"}
+                """)
+            .get("id")
+            .asLong();
+    api.waitFor(asset, a -> areDone(ApiClient.find(a.get("bakes"), bake).get("sheets")));
+    return bake;
+  }
+
+  private static boolean areDone(JsonNode sheets) {
+    for (JsonNode sheet : sheets) {
+      if (List.of("waiting", "running").contains(sheet.get("state").asString())) {
+        return false;
+      }
+      if (!sheet.get("state").asString().equals("done")) {
+        throw new AssertionError(sheet);
+      }
+    }
+    return true;
+  }
+
+  /** The number of a package of it with masks, with and without padding. */
+  long pack(long bake) {
+    long handoff =
+        api.post("/api/bakes/" + bake + "/handoffs", "{\"hasMasks\": true, \"hasUnpadded\": true}")
+            .get("id")
+            .asLong();
+    api.waitFor(
+        asset,
+        a -> ApiClient.find(a.get("handoffs"), handoff).get("state").asString().equals("done"));
+    return handoff;
+  }
+}

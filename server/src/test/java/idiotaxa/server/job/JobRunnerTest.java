@@ -1,0 +1,172 @@
+package idiotaxa.server.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.server.running.RunningApplication;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicLong;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.support.StaticListableBeanFactory;
+import org.springframework.dao.TransientDataAccessResourceException;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** How jobs end, in the real table, with work that misbehaves. */
+class JobRunnerTest {
+  private static final JobKind KIND = JobKind.LAY_OUT;
+  private static final AtomicLong IDS = new AtomicLong(9_000_000_000L);
+
+  private final RunningApplication application = RunningApplication.empty();
+  private final JobStore jobs = application.bean(JobStore.class);
+  private final long id = IDS.incrementAndGet();
+  private final Misbehaving work = new Misbehaving();
+  private JobRunner runner;
+
+  private interface Deed {
+    void happen(JobRun run) throws IOException;
+  }
+
+  /** Does what a test says, and remembers what it was told. */
+  private static final class Misbehaving implements JobWork {
+    private Deed deed = run -> {};
+    private int begun;
+    private final List<String> failures = new ArrayList<>();
+
+    @Override
+    public JobKind kind() {
+      return KIND;
+    }
+
+    @Override
+    public long memoryBytes(long id) {
+      return 1 << 20;
+    }
+
+    @Override
+    public void run(long id, JobRun run) throws IOException {
+      begun++;
+      deed.happen(run);
+    }
+
+    @Override
+    public void failed(long id, String problem) {
+      failures.add(problem);
+    }
+  }
+
+  @BeforeEach
+  void addAJob() {
+    StaticListableBeanFactory works = new StaticListableBeanFactory();
+    works.addBean("misbehaving", work);
+    runner =
+        new JobRunner(
+            jobs,
+            works.getBeanProvider(JobWork.class),
+            application.bean(TransactionTemplate.class),
+            application.bean(JobMemory.class));
+    jobs.add(KIND, id);
+  }
+
+  private JobStore.JobRow job() {
+    return jobs.get(KIND, id);
+  }
+
+  private void runWith(Deed deed) {
+    work.deed = deed;
+    runner.run(KIND, id);
+  }
+
+  @Test
+  void whatIsDoneIsKeptTogetherWithTheResult() {
+    List<String> kept = new ArrayList<>();
+    runWith(run -> run.finish(() -> kept.add("result")));
+    assertThat(kept).containsExactly("result");
+    assertThat(job().state()).isEqualTo(JobState.DONE);
+  }
+
+  @Test
+  void outOfMemoryEndsTheJobAndIsNotTriedAgain() {
+    runWith(
+        run -> {
+          throw new OutOfMemoryError("Java heap space");
+        });
+    assertThat(job().state()).isEqualTo(JobState.FAILED);
+    assertThat(job().problem()).contains("needs more memory").contains("GB");
+    runner.run(KIND, id);
+    assertThat(work.begun).isEqualTo(1);
+    assertThat(work.failures).hasSize(1);
+  }
+
+  @Test
+  void aJobUnderWhichAProcessDiedTwiceIsNotGivenAThird() {
+    assertThat(jobs.begin(KIND, id)).isPresent();
+    assertThat(jobs.begin(KIND, id)).isPresent();
+    runner.run(KIND, id);
+    assertThat(work.begun).isZero();
+    assertThat(job().state()).isEqualTo(JobState.FAILED);
+    assertThat(job().problem()).contains("its process ended twice");
+  }
+
+  @Test
+  void aJobIsBegunThreeTimesAtMost() {
+    for (int i = 0; i < 3; i++) {
+      assertThatThrownBy(
+              () ->
+                  runWith(
+                      run -> {
+                        throw new TransientDataAccessResourceException("away for a moment");
+                      }))
+          .isInstanceOf(TransientDataAccessResourceException.class);
+      assertThat(job().state()).isEqualTo(JobState.WAITING);
+    }
+    runner.run(KIND, id);
+    assertThat(work.begun).isEqualTo(3);
+    assertThat(job().state()).isEqualTo(JobState.FAILED);
+    assertThat(job().problem()).contains("begun three times");
+  }
+
+  @Test
+  void whoLostAJobToAnotherProcessKeepsNothing() {
+    List<String> kept = new ArrayList<>();
+    runWith(
+        run -> {
+          // Another process takes it for dead meanwhile.
+          assertThat(jobs.begin(KIND, id)).isPresent();
+          assertThat(run.isCancelled()).isTrue();
+          run.finish(() -> kept.add("late"));
+        });
+    assertThat(kept).isEmpty();
+    assertThat(job().state()).isEqualTo(JobState.RUNNING);
+  }
+
+  @Test
+  void whatWaitsIsCancelledAtOnceAndWhatRunsWhenItHears() {
+    jobs.cancel(KIND, List.of(id));
+    assertThat(job().state()).isEqualTo(JobState.CANCELLED);
+    runner.run(KIND, id);
+    assertThat(work.begun).isZero();
+
+    jobs.add(KIND, id);
+    runWith(
+        run -> {
+          jobs.cancel(KIND, List.of(id));
+          throw new CancelledException();
+        });
+    assertThat(job().state()).isEqualTo(JobState.CANCELLED);
+  }
+
+  @Test
+  void aLongProblemIsCutAndAFormerOneForgotten() {
+    runWith(
+        run -> {
+          throw new IllegalArgumentException("x".repeat(100_000));
+        });
+    assertThat(job().problem()).startsWith("xxx").endsWith("…").hasSizeLessThan(20_000);
+    jobs.add(KIND, id);
+    assertThat(job().problem()).isNull();
+  }
+}

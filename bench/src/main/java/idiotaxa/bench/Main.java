@@ -22,6 +22,7 @@ public final class Main {
     all.put("rays", new RayBench());
     all.put("agreement", new AgreementBench());
     all.put("read", new ReadBench());
+    all.put("mutations", new MutationBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
     all.put("colors", new ColorBench());

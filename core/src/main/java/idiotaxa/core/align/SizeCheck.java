@@ -68,8 +68,7 @@ final class SizeCheck {
     double[] p = new double[3];
     float[] positions = mesh.positions();
     for (int i = 0; i < positions.length; i += 3) {
-      alignment.point(positions[i], positions[i + 1], positions[i + 2], p);
-      grow(box, p);
+      growBy(box, positions, i, alignment, p);
     }
     return box;
   }
@@ -85,8 +84,7 @@ final class SizeCheck {
       ofPart[part] = ofPart[part] == null ? empty() : ofPart[part];
       for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
         int v = 3 * mesh.cornerVertex()[c];
-        alignment.point(positions[v], positions[v + 1], positions[v + 2], p);
-        grow(ofPart[part], p);
+        growBy(ofPart[part], positions, v, alignment, p);
       }
     }
     Map<String, Integer> uses = new HashMap<>();
@@ -104,6 +102,19 @@ final class SizeCheck {
   private static double[] empty() {
     double inf = Double.POSITIVE_INFINITY;
     return new double[] {inf, inf, inf, -inf, -inf, -inf};
+  }
+
+  private static void growBy(
+      double[] box, float[] positions, int at, Alignment alignment, double[] p) {
+    // As they lie is what is asked most, of millions of corners.
+    if (alignment == Alignment.NONE) {
+      for (int axis = 0; axis < 3; axis++) {
+        p[axis] = positions[at + axis];
+      }
+    } else {
+      alignment.point(positions[at], positions[at + 1], positions[at + 2], p);
+    }
+    grow(box, p);
   }
 
   private static void grow(double[] box, double[] p) {

@@ -1,5 +1,6 @@
 package idiotaxa.core.alike;
 
+import idiotaxa.core.mesh.TableSize;
 import java.util.Arrays;
 
 /** Finds the point of a piece at a place, within a tolerance, by a hashed grid. */
@@ -20,7 +21,7 @@ final class PointGrid {
     this.tolerance = tolerance;
     int count = shape.pointCount();
     cell = Math.max(4 * tolerance, 2 * shape.radius / Math.max(1, Math.cbrt(count)));
-    first = new int[Integer.highestOneBit(Math.max(8, count)) << 1];
+    first = new int[TableSize.of(count)];
     next = new int[count];
     Arrays.fill(first, NONE);
     for (int i = 0; i < count; i++) {

@@ -2,6 +2,7 @@ package idiotaxa.core.check;
 
 import idiotaxa.core.mesh.EdgeMap;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TableSize;
 import idiotaxa.core.mesh.TriangleGeometry;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -89,7 +90,7 @@ final class TopologyChecks {
   }
 
   private void checkDuplicates() {
-    int capacity = Integer.highestOneBit(Math.max(8, mesh.faceCount())) << 1;
+    int capacity = TableSize.of(mesh.faceCount());
     int[] table = new int[capacity];
     Arrays.fill(table, -1);
     int[][] sorted = new int[mesh.faceCount()][];

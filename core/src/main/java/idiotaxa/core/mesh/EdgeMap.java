@@ -40,7 +40,7 @@ public final class EdgeMap {
 
   private void link() {
     int corners = mesh.cornerCount();
-    int capacity = Integer.highestOneBit(Math.max(8, corners)) << 1;
+    int capacity = TableSize.of(corners);
     int[] first = new int[capacity];
     int[] last = new int[capacity];
     Arrays.fill(first, NONE);

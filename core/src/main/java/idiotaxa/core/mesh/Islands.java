@@ -31,7 +31,7 @@ public final class Islands {
       this.mesh = mesh;
       this.weld = weld;
       uv = mesh.cornerUv();
-      int capacity = Integer.highestOneBit(Math.max(8, mesh.cornerCount())) << 1;
+      int capacity = TableSize.of(mesh.cornerCount());
       slotCornerA = new int[capacity];
       slotCornerB = new int[capacity];
       slotFace = new int[capacity];

@@ -32,7 +32,11 @@
     />
     <pairs-panel v-else-if="pane === 'pairs'" :settings="settings" @affixes="settings.affixes = $event" @link="choice.link" />
     <bake-result v-else-if="bake" :bake="bake" :is-running="isRunning" :problems="sheetProblems" :problem="problem" />
-    <map-view v-else :image="null" waiting="Press Bake: the ID map appears here." />
+    <map-view
+      v-else
+      :image="null"
+      :waiting="isRefused ? 'The ID map appears here once what the preflight found is cured.' : 'Press Bake: the ID map appears here.'"
+    />
 
     <section v-if="pane === 'result'" class="side right" aria-label="Groups and history">
       <problem-list :problems="problems" :shown="problem" @show="problem = $event" />

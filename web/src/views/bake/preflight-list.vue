@@ -71,6 +71,8 @@ li > div {
 }
 
 .cures .small-button {
+  height: auto;
+  min-height: 24px;
   text-align: left;
   white-space: normal;
 }

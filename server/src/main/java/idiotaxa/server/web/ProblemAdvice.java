@@ -18,6 +18,7 @@ import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+import org.springframework.web.context.request.async.AsyncRequestTimeoutException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
@@ -151,8 +152,9 @@ class ProblemAdvice {
   }
 
   /** A page that went away wants no answer. */
-  @ExceptionHandler(AsyncRequestNotUsableException.class)
-  void gone(AsyncRequestNotUsableException e) {
+  /** A stream of events that ended: there is nobody, or nothing, to write a problem to. */
+  @ExceptionHandler({AsyncRequestNotUsableException.class, AsyncRequestTimeoutException.class})
+  void gone(Exception e) {
     LOG.debug("A page went away", e);
   }
 

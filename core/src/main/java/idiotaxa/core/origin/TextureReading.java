@@ -1,13 +1,13 @@
 package idiotaxa.core.origin;
 
 import idiotaxa.core.group.ColorClusters;
+import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -64,7 +64,7 @@ final class TextureReading {
   }
 
   private List<Group> groupsOfColors() {
-    Map<Integer, double[]> texelsOfColor = new LinkedHashMap<>();
+    ColorWeights texelsOfColor = new ColorWeights();
     textures.stream()
         .flatMap(Optional::stream)
         .distinct()
@@ -84,12 +84,12 @@ final class TextureReading {
     return groups;
   }
 
-  private static void count(TextureImage texture, Map<Integer, double[]> texelsOfColor) {
+  private static void count(TextureImage texture, ColorWeights texelsOfColor) {
     int[] row = new int[texture.width()];
     for (int y = 0; y < texture.height(); y++) {
       texture.row(y, row);
       for (int color : row) {
-        texelsOfColor.computeIfAbsent(color, c -> new double[1])[0]++;
+        texelsOfColor.add(color, 1);
       }
     }
   }

@@ -1,10 +1,10 @@
 package idiotaxa.core.origin;
 
+import com.carrotsearch.hppc.IntIntHashMap;
 import idiotaxa.core.group.ColorClusters;
+import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
-import java.util.LinkedHashMap;
-import java.util.Map;
 
 /** The distinct corner colours of a mesh, clustered by their areas. */
 public final class VertexColorClusters {
@@ -16,26 +16,18 @@ public final class VertexColorClusters {
 
   /**
    * @param tolerance 8-bit RGB distance to a cluster's centre
-   * @throws IllegalArgumentException when the mesh has no vertex colours
+   * @throws IllegalArgumentException when the mesh has no vertex colours, or thousands that are no sorting
    */
   public static VertexColorClusters of(Mesh mesh, double tolerance) {
     if (!mesh.hasColors()) {
       throw new IllegalArgumentException("this mesh has no vertex colours");
     }
-    Map<Integer, double[]> areaOfColor = new LinkedHashMap<>();
+    ColorWeights areaOfColor = new ColorWeights();
     int[] colors = mesh.cornerColor();
-    int lastColor = -1;
-    double[] lastArea = null;
     for (int t = 0; t < mesh.triangleCount(); t++) {
       double third = TriangleGeometry.area(mesh, t) / 3;
       for (int k = 0; k < 3; k++) {
-        int rgb = colors[mesh.triangleCorner(t, k)] & 0xFFFFFF;
-        // Most corners have the colour of the one before; that needs no look into the map.
-        if (rgb != lastColor) {
-          lastColor = rgb;
-          lastArea = areaOfColor.computeIfAbsent(rgb, c -> new double[1]);
-        }
-        lastArea[0] += third;
+        areaOfColor.add(colors[mesh.triangleCorner(t, k)] & 0xFFFFFF, third);
       }
     }
     return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
@@ -71,20 +63,16 @@ public final class VertexColorClusters {
     if (isOneColor(mesh, from, to)) {
       return ofCorner(mesh, from);
     }
-    int best = 0;
-    int bestCount = 0;
+    IntIntHashMap cornersOf = new IntIntHashMap();
+    int most = 0;
     for (int c = from; c < to; c++) {
-      int cluster = ofCorner(mesh, c);
-      int count = 0;
-      for (int d = from; d < to; d++) {
-        count += ofCorner(mesh, d) == cluster ? 1 : 0;
-      }
-      if (count > bestCount) {
-        best = cluster;
-        bestCount = count;
-      }
+      most = Math.max(most, cornersOf.addTo(ofCorner(mesh, c), 1));
     }
-    return best;
+    int first = from;
+    while (cornersOf.get(ofCorner(mesh, first)) < most) {
+      first++;
+    }
+    return ofCorner(mesh, first);
   }
 
   private static boolean isOneColor(Mesh mesh, int from, int to) {

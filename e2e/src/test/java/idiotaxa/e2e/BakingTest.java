@@ -117,7 +117,7 @@ class BakingTest {
     assertThat(page.getByText("where the source sticks out of the cage")).isVisible();
     assertThat(preflight(artist)).containsText("The reach is shorter than the distances measured");
     artist.button("Bake").click();
-    assertThat(page.getByText("found no source within the reach")).isVisible();
+    assertThat(page.getByText("found no source and stay without group")).isVisible();
   }
 
   private static void flyToAProblem(StagePage artist) {

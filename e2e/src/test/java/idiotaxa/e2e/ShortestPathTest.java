@@ -46,13 +46,7 @@ class ShortestPathTest {
 
   @Test
   void vertexColoursOfADenseSource() throws IOException {
-    page = browser.open(application.url());
-    drop(
-        Map.of(
-            "gate_high.glb",
-            Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)),
-            "gate_low.glb",
-            Glb.bytes(ChannelMarkerBuoy.target())));
+    dropLowAndHigh("gate");
     Locator offer = page.getByTestId("groups-offer");
     assertThat(offer).containsText("The source brings its sorting along");
     assertThat(offer).containsText("vertex colours");
@@ -62,7 +56,6 @@ class ShortestPathTest {
 
   @Test
   void materialsOfTheTarget() throws IOException {
-    page = browser.open(application.url());
     drop(Map.of("sluice.glb", Glb.bytes(ChannelMarkerBuoy.target())));
     Locator offer = page.getByTestId("groups-offer");
     assertThat(offer).containsText("The target brings its sorting along");
@@ -74,13 +67,7 @@ class ShortestPathTest {
   /** Straight to Bake, without a group: the preflight's cure makes them there. */
   @Test
   void groupsAreMadeWhereTheyAreMissed() throws IOException {
-    page = browser.open(application.url());
-    drop(
-        Map.of(
-            "weir_high.glb",
-            Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)),
-            "weir_low.glb",
-            Glb.bytes(ChannelMarkerBuoy.target())));
+    dropLowAndHigh("weir");
     assertThat(page.getByTestId("groups-offer")).isVisible();
     click(page.getByText("Bake", new Page.GetByTextOptions().setExact(true)));
     assertThat(page.getByLabel("Preflight")).containsText("no groups");
@@ -124,8 +111,18 @@ class ShortestPathTest {
     locator.first().click();
   }
 
+  private void dropLowAndHigh(String name) {
+    drop(
+        Map.of(
+            name + "_high.glb",
+            Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3)),
+            name + "_low.glb",
+            Glb.bytes(ChannelMarkerBuoy.target())));
+  }
+
   /** Files are let go over the Catalogue, as a browser tells it. */
   private void drop(Map<String, byte[]> files) {
+    page = browser.open(application.url());
     steps++;
     Map<String, String> encoded = new TreeMap<>();
     files.forEach((name, bytes) -> encoded.put(name, Base64.getEncoder().encodeToString(bytes)));

@@ -14,7 +14,7 @@ final class Agreements {
   /** Null where the sides have nothing in common that could agree. */
   static SurfaceDistance.Agreement of(Mesh target, Mesh source) {
     if (target.hasColors() && source.hasColors()) {
-      return (s, t) -> Rgb.distance(color(source, s), color(target, t)) <= TOLERANCE;
+      return (s, t) -> Rgb.distance(rgb(source, s), rgb(target, t)) <= TOLERANCE;
     }
     if (target.parts().size() > 1 && source.parts().size() > 1) {
       String[] ofTarget = stems(target);
@@ -26,7 +26,7 @@ final class Agreements {
     return null;
   }
 
-  private static int color(Mesh mesh, int triangle) {
+  private static int rgb(Mesh mesh, int triangle) {
     return mesh.cornerColor()[mesh.triangleCorner(triangle, 0)] & 0xFFFFFF;
   }
 

@@ -66,13 +66,9 @@ final class BorderPass {
     int texel = y * settings.width() + x;
     int group = settings.isExact() ? IdReader.UNDECIDED : groupOfAll(x, y);
     if (group >= 0 && readSample(first, x, y) == group) {
-      if (groups[texel] == SheetMaps.UNCOVERED) {
-        counts.countTexel(sampler.partOf(owner[first]), group);
-      }
-      groups[texel] = (char) group;
+      settle(x, y, first, group);
       return;
     }
-    boolean isNew = groups[texel] == SheetMaps.UNCOVERED;
     votes.clear();
     for (int s = first; s < owner.length; s++) {
       if (owner[s] >= 0) {
@@ -84,13 +80,23 @@ final class BorderPass {
         }
       }
     }
-    groups[texel] = votes.isMissed() ? SheetMaps.MISSED : (char) votes.winner();
-    if (isNew) {
-      counts.countTexel(
-          sampler.partOf(owner[first]), votes.isMissed() ? IdReader.MISSED : votes.winner());
-    }
+    settle(x, y, first, votes.isMissed() ? IdReader.MISSED : votes.winner());
     if (votes.size() > 1) {
       coverage.add(tile, texel, votes);
+    }
+  }
+
+  /** Keeps what all samples say of a texel, and counts it as that: its centre alone may have said otherwise. */
+  private void settle(int x, int y, int first, int read) {
+    int texel = y * settings.width() + x;
+    boolean isNew = groups[texel] == SheetMaps.UNCOVERED;
+    boolean wasMissed = groups[texel] == SheetMaps.MISSED;
+    groups[texel] = SurfaceSampler.crisp(read);
+    if (isNew) {
+      counts.countTexel(sampler.partOf(owner[first]), read);
+    } else if (wasMissed != (read == IdReader.MISSED)) {
+      counts.changeMissed(
+          sampler.partOf(bins.ownerOfCenter(triangles, x, y)), wasMissed ? -1 : 1);
     }
   }
 

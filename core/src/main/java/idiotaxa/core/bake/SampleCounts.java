@@ -35,6 +35,11 @@ final class SampleCounts {
     }
   }
 
+  /** Corrects what was counted of a texel by its centre alone. */
+  void changeMissed(int part, int by) {
+    missedOfPart[part] += by;
+  }
+
   /** Counts a texel whose owners differ, for the part of the one that lost. */
   void countConflict(int part) {
     conflictsOfPart[part]++;

@@ -234,7 +234,10 @@ final class SheetBaker {
           i,
           (texel, px, py) -> {
             if (groups[texel] == SheetMaps.UNCOVERED) {
-              groups[texel] = SurfaceSampler.crisp(worker(0).sampler.read(triangle, px, py));
+              Worker first = worker(0);
+              int read = first.sampler.read(triangle, px, py);
+              groups[texel] = SurfaceSampler.crisp(read);
+              first.counts.countTexel(first.sampler.partOf(triangle), read);
             }
           });
     }

@@ -36,9 +36,11 @@ final class GltfCost {
 
   private long cost(int mesh) {
     long sum = 0;
-    for (JsonNode primitive :
-        document.element("meshes", mesh).map(m -> m.path("primitives")).orElseThrow(
-            () -> document.refuse("mesh " + mesh, "there is no such mesh"))) {
+    JsonNode described =
+        document
+            .element("meshes", mesh)
+            .orElseThrow(() -> document.refuse("mesh " + mesh, "there is no such mesh"));
+    for (JsonNode primitive : described.path("primitives")) {
       int positions = primitive.path("attributes").path("POSITION").asInt(-1);
       if (positions < 0) {
         continue;

@@ -1,27 +1,57 @@
 package idiotaxa.core.raster;
 
 import com.carrotsearch.hppc.IntArrayList;
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.Locale;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 
 /**
  * How a target is divided into sheets.
  *
- * @param by {@code fitting} (by UDIM tile if any UV lies outside the unit square), {@code one}, {@code
- *     udim}, {@code material} or {@code hand}
  * @param hand sheets made by hand; parts that none of them names share the sheet {@value #REST}. Empty
- *     unless {@code by} is {@code hand}
+ *     unless {@code by} is {@link By#HAND}
  */
-public record SheetPlan(String by, List<HandSheet> hand) {
+public record SheetPlan(By by, List<HandSheet> hand) {
   /** The plan of an asset for which nothing was chosen. */
-  public static final SheetPlan FITTING = new SheetPlan("fitting", List.of());
+  public static final SheetPlan FITTING = new SheetPlan(By.FITTING, List.of());
 
   private static final String REST = "1001";
   private static final int MAX_NAME = 60;
+
+  /** What makes a sheet. */
+  public enum By {
+    /** UDIM tiles if any UV lies outside the unit square, else one sheet. */
+    FITTING,
+    ONE,
+    UDIM,
+    MATERIAL,
+    HAND;
+
+    /** The word in the API. */
+    @JsonValue
+    public String word() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * @throws IllegalArgumentException naming the word and those that there are
+     */
+    @JsonCreator
+    public static By parse(String word) {
+      for (By by : values()) {
+        if (by.word().equals(word)) {
+          return by;
+        }
+      }
+      throw new IllegalArgumentException(
+          "Sheets are made by fitting, one, udim, material or hand, not by " + word + ".");
+    }
+  }
 
   /**
    * Parts that share one image.
@@ -30,11 +60,13 @@ public record SheetPlan(String by, List<HandSheet> hand) {
    */
   public record HandSheet(String name, List<String> parts) {}
 
-  public SheetPlan {
-    if (!Set.of("fitting", "one", "udim", "material", "hand").contains(by)) {
-      throw new IllegalArgumentException(
-          "Sheets are made by fitting, one, udim, material or hand, not by " + by + ".");
-    }
+  /**
+   * Refuses names that a new plan must not have. Plans that were kept under earlier rules are still
+   * divided: their sheets get names of their own.
+   *
+   * @throws IllegalArgumentException naming the sheet
+   */
+  public void checkNames() {
     Set<String> names = new HashSet<>();
     for (HandSheet sheet : hand) {
       if (sheet.name().strip().equals(REST)) {
@@ -48,7 +80,8 @@ public record SheetPlan(String by, List<HandSheet> hand) {
             "Sheets need names of 1 to "
                 + MAX_NAME
                 + " characters that differ by more than case; got \""
-                + sheet.name() + "\".");
+                + sheet.name()
+                + "\".");
       }
     }
   }
@@ -59,11 +92,11 @@ public record SheetPlan(String by, List<HandSheet> hand) {
    */
   public List<Sheet> divide(Mesh mesh) {
     return switch (by) {
-      case "one" -> SheetLayout.ONE.divide(mesh);
-      case "udim" -> SheetLayout.UDIM.divide(mesh);
-      case "material" -> SheetLayout.MATERIAL.divide(mesh);
-      case "hand" -> divideByHand(mesh);
-      default -> SheetLayout.fitting(mesh).divide(mesh);
+      case ONE -> SheetLayout.ONE.divide(mesh);
+      case UDIM -> SheetLayout.UDIM.divide(mesh);
+      case MATERIAL -> SheetLayout.MATERIAL.divide(mesh);
+      case HAND -> divideByHand(mesh);
+      case FITTING -> SheetLayout.fitting(mesh).divide(mesh);
     };
   }
 

@@ -6,8 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import idiotaxa.core.Shapes;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.raster.SheetPlan.By;
 import idiotaxa.core.raster.SheetPlan.HandSheet;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import org.junit.jupiter.api.Test;
 
 class SheetPlanTest {
@@ -26,7 +29,7 @@ class SheetPlanTest {
 
   @Test
   void partsGoWhereTheHandPutThemAndTheRestTogether() {
-    SheetPlan plan = new SheetPlan("hand", List.of(new HandSheet("top", List.of("lid", "gone"))));
+    SheetPlan plan = new SheetPlan(By.HAND, List.of(new HandSheet("top", List.of("lid", "gone"))));
     List<Sheet> sheets = plan.divide(stacked());
     assertThat(sheets).extracting(Sheet::name).containsExactly("top", "1001");
     assertThat(sheets.get(0).triangles()).containsExactly(0, 1);
@@ -37,24 +40,35 @@ class SheetPlanTest {
   void sheetWithoutAnyPartIsLeftOut() {
     SheetPlan plan =
         new SheetPlan(
-            "hand",
+            By.HAND,
             List.of(
                 new HandSheet("none", List.of("gone")),
                 new HandSheet("all", List.of("lid", "box", "hinge"))));
     assertThat(plan.divide(stacked())).extracting(Sheet::name).containsExactly("all");
   }
 
+  private static SheetPlan byHand(String... names) {
+    List<HandSheet> sheets = new ArrayList<>();
+    List<String> parts = List.of("lid", "box", "hinge");
+    for (int i = 0; i < names.length; i++) {
+      sheets.add(new HandSheet(names[i], List.of(parts.get(i))));
+    }
+    return new SheetPlan(By.HAND, sheets);
+  }
+
   @Test
   void namesThatWouldClashAreRefused() {
-    assertThatThrownBy(
-            () ->
-                new SheetPlan(
-                    "hand",
-                    List.of(new HandSheet("a", List.of()), new HandSheet("A ", List.of()))))
-        .hasMessageContaining("more than case");
-    assertThatThrownBy(
-            () -> new SheetPlan("hand", List.of(new HandSheet("1001", List.of("lid")))))
+    assertThatThrownBy(() -> byHand("a", "A ").checkNames()).hasMessageContaining("more than case");
+    assertThatThrownBy(() -> byHand("1001").checkNames())
         .hasMessageContaining("no other sheet names");
-    assertThatThrownBy(() -> new SheetPlan("mood", List.of())).hasMessageContaining("mood");
+    assertThatThrownBy(() -> byHand("x".repeat(61)).checkNames()).hasMessageContaining("1 to 60");
+    assertThatThrownBy(() -> By.parse("mood")).hasMessageContaining("mood");
+  }
+
+  @Test
+  void aPlanThatWasKeptWithClashingNamesIsStillDividedWithoutThem() {
+    List<Sheet> sheets = byHand("a", "A", "1001").divide(stacked());
+    assertThat(sheets).hasSize(3);
+    assertThat(sheets.stream().map(s -> s.name().toLowerCase(Locale.ROOT)).distinct()).hasSize(3);
   }
 }

@@ -23,6 +23,7 @@ public class SheetPlans {
   }
 
   public void set(long assetId, SheetPlan plan) {
+    plan.checkNames();
     assets.setSheetPlan(find(assetId).id(), json.writeValueAsString(plan));
   }
 

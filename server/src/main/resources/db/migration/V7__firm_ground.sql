@@ -81,6 +81,12 @@ ALTER TABLE bake_sheet MODIFY COLUMN name VARCHAR(255) CHARACTER SET utf8mb4 COL
 ALTER TABLE revision_file MODIFY COLUMN name VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL;
 -- [jooq ignore stop]
 
+-- Reports count what a longer ray decided; of earlier bakes none did.
+-- [jooq ignore start]
+UPDATE bake_sheet SET report = REPLACE(report, '"fallback":', '"farther":0,"fallback":')
+WHERE report IS NOT NULL;
+-- [jooq ignore stop]
+
 -- A model's findings are those of a bake: one shape for both.
 -- [jooq ignore start]
 UPDATE revision SET inspection =

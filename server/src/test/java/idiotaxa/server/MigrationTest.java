@@ -2,6 +2,8 @@ package idiotaxa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idiotaxa.server.bake.BakeSettings;
+import idiotaxa.server.bake.SheetResult;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -14,6 +16,7 @@ import org.flywaydb.core.api.MigrationVersion;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
 
 /** A database that an earlier version filled keeps everything when this one starts on it. */
 class MigrationTest {
@@ -42,13 +45,17 @@ class MigrationTest {
           (3, 1, 1, 3, 'hand', 'undone too', '', TRUE, NOW(6) - INTERVAL 30 SECOND),
           (4, 1, 1, 2, 'hand', 'instead', '', FALSE, NOW(6) - INTERVAL 20 SECOND);
         INSERT INTO bake (id, asset_id, target_id, settings, journal_position, is_cancelled, created_at) VALUES
-          (1, 1, 1, '{}', 2, FALSE, NOW(6) - INTERVAL 35 SECOND),
+          (1, 1, 1,
+           '{"origin":"vertex-colors","isFromSource":true,"sourceIds":null,"size":512,"samples":4,"isExact":false,"padding":4,"reachOutward":null,"reachInward":null,"partReaches":[],"pairing":"fitting","affixes":[],"links":[]}',
+           2, FALSE, NOW(6) - INTERVAL 35 SECOND),
           (2, 1, 1, '{}', 2, FALSE, NOW(6)),
           (3, 1, 1, '{}', 0, TRUE, NOW(6));
         INSERT INTO bake_sheet (id, bake_id, name, state, doing, share, problem) VALUES
           (1, 1, '1001', 'done', 'done', 1, NULL),
           (2, 2, '1001', 'failed', 'failed', 0, 'It failed.'),
           (3, 3, '1001', 'cancelled', 'cancelled', 0, NULL);
+        UPDATE bake_sheet SET report = '{"report":{"sheet":"1001","width":512,"height":512,"covered":90,"missed":2,"fallback":7,"overlapping":0,"conflicts":0,"groupTexels":[0,88],"parts":[{"part":"hull","covered":90,"missed":2,"fallback":7,"conflicts":0}],"problems":[],"rays":12,"millis":34},"reach":{"outward":0.01,"inward":0.02},"pairing":"names","strays":[]}'
+        WHERE id = 1;
         INSERT INTO handoff (id, asset_id, bake_id, file_name, contents, state, doing, share, created_at) VALUES
           (1, 1, 1, 'buoy-a.zip', '{}', 'done', 'done', 1, NOW(6));
         INSERT INTO uv_layout (id, revision_id, settings, state, doing, share, chart_count, coverage,
@@ -115,6 +122,24 @@ class MigrationTest {
   @Test
   void bakesKnowTheEntryThatTheyWereMadeAt() throws SQLException {
     assertThat(rows("SELECT id, journal_entry_id FROM bake ORDER BY id")).containsExactly("1 2", "2 4", "3 0");
+  }
+
+  /** Read as the application reads them, with nothing that an earlier version did not write. */
+  @Test
+  void bakesOfAnEarlierVersionAreRead() throws SQLException {
+    JsonMapper json = JsonMapper.builder().build();
+    var settings =
+        json.readValue(rows("SELECT settings FROM bake WHERE id = 1").get(0), BakeSettings.class);
+    assertThat(settings.size()).isEqualTo(512);
+    assertThat(settings.isAnyway()).isFalse();
+    var report =
+        json.readValue(rows("SELECT report FROM bake_sheet WHERE id = 1").get(0), SheetResult.class)
+            .report();
+    assertThat(report.covered()).isEqualTo(90);
+    assertThat(report.fallback()).isEqualTo(7);
+    assertThat(report.farther()).isZero();
+    assertThat(report.parts().get(0).farther()).isZero();
+    assertThat(report.thinGroups()).isEmpty();
   }
 
   @Test

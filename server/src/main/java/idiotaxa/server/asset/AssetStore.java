@@ -49,7 +49,8 @@ public class AssetStore {
   }
 
   /**
-   * Holds the asset's row until the transaction ends, so that changes come one after another.
+   * Holds the asset's row until the transaction ends, so that changes come one after another. To be taken
+   * before any row that belongs to the asset is written, so that no two changes wait for each other.
    *
    * @throws NotFoundException when there is no such asset
    */

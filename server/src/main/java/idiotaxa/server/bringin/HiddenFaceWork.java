@@ -47,6 +47,9 @@ class HiddenFaceWork implements JobWork {
     long assetId = revisions.get(revisionId).assetId();
     run.finish(
         () -> {
+          // The asset's row first, as in every change: what is kept holds the revision's, and who claims
+          // meanwhile holds the two in that order.
+          journal.lock(assetId);
           hidden.keep(revisionId, faces);
           journal.countAnew(assetId, revisionId);
         });

@@ -9,9 +9,11 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingRequestHeaderException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
@@ -151,7 +153,15 @@ class ProblemAdvice {
             + " Look at it again.");
   }
 
-  /** A page that went away wants no answer. */
+  /** The database gave this change up for another one, or was away; the whole of it was taken back. */
+  @ExceptionHandler({TransientDataAccessException.class, CannotCreateTransactionException.class})
+  ProblemDetail busy(RuntimeException e) {
+    LOG.warn("The database did not take a change", e);
+    return problem(
+        HttpStatus.SERVICE_UNAVAILABLE,
+        "The database could not take this now; nothing was changed. Do it again.");
+  }
+
   /** A stream of events that ended: there is nobody, or nothing, to write a problem to. */
   @ExceptionHandler({AsyncRequestNotUsableException.class, AsyncRequestTimeoutException.class})
   void gone(Exception e) {

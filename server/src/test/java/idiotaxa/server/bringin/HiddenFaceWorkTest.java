@@ -1,0 +1,62 @@
+package idiotaxa.server.bringin;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.server.TestModels;
+import idiotaxa.server.job.JobRun;
+import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.RunningApplication;
+import idiotaxa.server.running.SortedAsset;
+import java.util.SplittableRandom;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.junit.jupiter.api.Test;
+import org.springframework.transaction.support.TransactionTemplate;
+
+class HiddenFaceWorkTest {
+  private static final int FACES = 30;
+
+  private final RunningApplication application = RunningApplication.empty();
+  private final HiddenFaceWork work = application.bean(HiddenFaceWork.class);
+  private final TransactionTemplate transaction = application.bean(TransactionTemplate.class);
+
+  /** What it keeps and what a claim counts are two rows of one asset, written by both. */
+  @Test
+  void isKeptWhileOthersClaimAndNeitherGivesUp() throws Exception {
+    SortedAsset plate =
+        new SortedAsset(new ApiClient(application), "claims beside the search", TestModels.boltedPlate());
+    long oak = plate.createGroup("oak");
+    AtomicBoolean isOver = new AtomicBoolean();
+    CompletableFuture<Integer> searches =
+        CompletableFuture.supplyAsync(
+            () -> {
+              int count = 0;
+              for (; !isOver.get(); count++) {
+                work.run(plate.revision, new KeptAtOnce());
+              }
+              return count;
+            });
+    SplittableRandom random = new SplittableRandom(5);
+    try {
+      for (int i = 0; i < 150; i++) {
+        plate.claim(random.nextBoolean() ? oak : 0, random.nextInt(FACES - 1), FACES);
+        plate.step(-random.nextInt(2));
+      }
+    } finally {
+      isOver.set(true);
+    }
+    assertThat(searches.get()).isPositive();
+  }
+
+  private final class KeptAtOnce implements JobRun {
+    @Override
+    public boolean isCancelled() {
+      return false;
+    }
+
+    @Override
+    public void finish(Runnable keepResult) {
+      transaction.executeWithoutResult(status -> keepResult.run());
+    }
+  }
+}

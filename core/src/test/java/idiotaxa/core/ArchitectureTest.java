@@ -40,7 +40,8 @@ class ArchitectureTest {
           room("raster", "mesh", "work"),
           room("map", "group", "image", "work"),
           room("bake", "group", "image", "map", "mesh", "origin", "pairing", "raster", "reach", "trace", "work"),
-          room("mask", "group", "image", "map", "work"),
+          room("clean", "group", "image", "map", "work"),
+          room("mask", "group", "image", "map", "mesh", "raster", "work"),
           room("picture", "image", "mesh", "raster"),
           room("check", "align", "bake", "group", "map", "mesh", "origin", "pairing", "raster", "reach", "work"),
           room("handoff", "bake", "file", "format", "group", "image", "map", "mask", "mesh", "origin", "reach", "work"));

@@ -36,7 +36,7 @@ public final class ColorWeights {
     weights.buffer[lastIndex] += weight;
   }
 
-  int count() {
+  public int count() {
     return colors.size();
   }
 
@@ -46,6 +46,12 @@ public final class ColorWeights {
 
   double weight(int index) {
     return weights.get(index);
+  }
+
+  /** Weight of a colour, 0 of one that was not added. */
+  public double weightOf(int color) {
+    int index = indexOf(color);
+    return index < 0 ? 0 : weights.get(index);
   }
 
   /** Its place in the order of appearance, −1 of a colour that was not added. */

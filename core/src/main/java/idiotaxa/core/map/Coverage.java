@@ -27,7 +27,7 @@ public final class Coverage {
   }
 
   /** No texel is shared. */
-  static Coverage none() {
+  public static Coverage none() {
     return new Coverage(new int[0], new int[1], new char[0], new byte[0]);
   }
 
@@ -45,6 +45,22 @@ public final class Coverage {
       }
     }
     return sum;
+  }
+
+  /** Colour of the shared texel {@code index} by shares, 0xRRGGBB; groups without colour count as 0. */
+  int blend(int index, int[] colorOfGroup) {
+    int red = 0;
+    int green = 0;
+    int blue = 0;
+    for (int e = start[index]; e < start[index + 1]; e++) {
+      int rgb = groups[e] < colorOfGroup.length ? colorOfGroup[groups[e]] : colorOfGroup[0];
+      int share = shares[e] & 0xFF;
+      red += share * (rgb >> 16);
+      green += share * (rgb >> 8 & 0xFF);
+      blue += share * (rgb & 0xFF);
+    }
+    int half = FULL / 2;
+    return (red + half) / FULL << 16 | (green + half) / FULL << 8 | (blue + half) / FULL;
   }
 
   /** Index of the shared texel. */

@@ -145,6 +145,25 @@ public final class PaddedMaps {
     }
   }
 
+  /** Whether several groups share a texel. */
+  public boolean isMixed(int texel) {
+    return isShared(texel);
+  }
+
+  /** Group number of a texel; unclaimed, missed and uncovered give 0. */
+  public int groupAt(int texel) {
+    char group = groups[texel];
+    return group >= SheetMaps.MISSED ? 0 : group;
+  }
+
+  /** The colour of a texel when every group adds as much of its own as it covers, 0xRRGGBB. */
+  public int blendAt(int texel, int[] colorOfGroup) {
+    if (!isShared(texel)) {
+      return colorOfGroup[groupAt(texel)];
+    }
+    return coverage.blend(entryOf(texel), colorOfGroup);
+  }
+
   /** Coverage 0 … 255 of a set of groups in one texel. */
   public int coverageAt(int texel, boolean[] isInSet) {
     if (isShared(texel)) {

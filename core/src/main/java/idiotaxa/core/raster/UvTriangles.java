@@ -103,6 +103,11 @@ public final class UvTriangles {
     return (x[3 * i + to] - ax) * (py - ay) - (y[3 * i + to] - ay) * (px - ax);
   }
 
+  /** Area on the sheet, texels. */
+  public double texelArea(int i) {
+    return edge(i, 0, 1, x[3 * i + 2], y[3 * i + 2]) / (2.0 * STEPS * STEPS);
+  }
+
   /** 0 for an edge that owns its samples, −1 for one that does not. */
   int bias(int i, int from, int to) {
     int dy = y[3 * i + to] - y[3 * i + from];

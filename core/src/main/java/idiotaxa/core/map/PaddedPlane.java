@@ -1,0 +1,57 @@
+package idiotaxa.core.map;
+
+/** One value 0 … 65535 a texel of a sheet, as images need it: padded like the maps, 8 or 16 bits. */
+public final class PaddedPlane {
+  private static final int HALF_STEP = 128;
+  private static final int STEP = 257;
+
+  private final char[] values;
+
+  private PaddedPlane(char[] values) {
+    this.values = values;
+  }
+
+  /**
+   * @param maps of the sheet, which say what is covered
+   * @param values a texel each
+   * @param radius px, 0 for none, or {@link NearestCovered#EVERYWHERE}
+   */
+  public static PaddedPlane of(SheetMaps maps, char[] values, int radius, int threads) {
+    if (radius == 0) {
+      return new PaddedPlane(values);
+    }
+    char[] padded = new char[values.length];
+    NearestCovered.search(
+        maps.groups(),
+        maps.width(),
+        maps.height(),
+        radius,
+        threads,
+        (y, nearest) -> {
+          int base = y * nearest.length;
+          for (int x = 0; x < nearest.length; x++) {
+            padded[base + x] = nearest[x] == NearestCovered.NONE ? 0 : values[nearest[x]];
+          }
+        });
+    return new PaddedPlane(padded);
+  }
+
+  /** A plane that holds bytes, which are taken as they are. */
+  public static PaddedPlane ofBytes(byte[] bytes) {
+    char[] values = new char[bytes.length];
+    for (int i = 0; i < values.length; i++) {
+      values[i] = (char) ((bytes[i] & 0xFF) * STEP);
+    }
+    return new PaddedPlane(values);
+  }
+
+  /** 0 … 255, the nearest to what the texel has. */
+  public byte at8(int texel) {
+    return (byte) ((values[texel] + HALF_STEP) / STEP);
+  }
+
+  /** 0 … 65535. */
+  public char at16(int texel) {
+    return values[texel];
+  }
+}

@@ -1,0 +1,183 @@
+package idiotaxa.core.mask;
+
+import com.carrotsearch.hppc.IntIntHashMap;
+import com.carrotsearch.hppc.IntObjectHashMap;
+import com.carrotsearch.hppc.cursors.IntIntCursor;
+import com.carrotsearch.hppc.cursors.IntObjectCursor;
+import idiotaxa.core.map.SheetMaps;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.List;
+
+/** Finds specks of a map, and merges them into the groups that surround them. */
+public final class Specks {
+  /** Texels; a larger region is no speck. */
+  public static final int LARGEST = 4096;
+
+  /** Two specks that lie in each other need a second look at what the first merge left. */
+  private static final int MOST_ROUNDS = 4;
+
+  private Specks() {}
+
+  /**
+   * Regions that touch another group in their island, the largest first.
+   *
+   * @param most texels of a region that still counts as a speck, 1 … {@value #LARGEST}
+   */
+  public static List<Speck> find(MaskSheet sheet, int most) {
+    List<Speck> specks = new ArrayList<>();
+    for (Found found : search(sheet.maps(), sheet.islands(), most)) {
+      specks.add(describe(sheet, found));
+    }
+    return specks;
+  }
+
+  /** The map after all specks up to a size went to the groups around them. */
+  static SheetMaps merged(SheetMaps maps, TexelIslands islands, int most) {
+    SheetMaps present = maps;
+    for (int round = 0; round < MOST_ROUNDS; round++) {
+      List<Found> specks = search(present, islands, most);
+      if (specks.isEmpty()) {
+        break;
+      }
+      present = merge(present, islands, specks);
+    }
+    return present;
+  }
+
+  private static SheetMaps merge(SheetMaps maps, TexelIslands islands, List<Found> specks) {
+    MapGiver giver = new MapGiver(maps);
+    // All that go from one group to another at once: one walk over the map for each such pair.
+    IntObjectHashMap<BitSet> ofPair = new IntObjectHashMap<>();
+    for (Found speck : specks) {
+      int pair = speck.group << 16 | speck.proposed();
+      BitSet set = ofPair.get(pair);
+      if (set == null) {
+        set = new BitSet();
+        ofPair.put(pair, set);
+      }
+      set.or(speck.texels);
+    }
+    List<Integer> pairs = new ArrayList<>();
+    for (IntObjectCursor<BitSet> cursor : ofPair) {
+      pairs.add(cursor.key);
+    }
+    pairs.sort(Comparator.comparingLong(Integer::toUnsignedLong));
+    for (int pair : pairs) {
+      giver.giveRegion(ofPair.get(pair), pair >>> 16, pair & 0xFFFF, islands);
+    }
+    return giver.maps();
+  }
+
+  /** A speck while its rim is counted. */
+  private static final class Found {
+    private final int group;
+    private final BitSet texels = new BitSet();
+    private final IntIntHashMap sides = new IntIntHashMap();
+
+    Found(int group) {
+      this.group = group;
+    }
+
+    int proposed() {
+      int best = SheetMaps.MISSED;
+      int most = 0;
+      for (IntIntCursor side : sides) {
+        if (side.value > most || side.value == most && side.key < best) {
+          best = side.key;
+          most = side.value;
+        }
+      }
+      return best;
+    }
+  }
+
+  private static List<Found> search(SheetMaps maps, TexelIslands islands, int most) {
+    if (most < 1 || most > LARGEST) {
+      throw new IllegalArgumentException(
+          "a speck has 1 … " + LARGEST + " texels, got " + most);
+    }
+    Regions regions = new Regions(maps.groups(), islands);
+    IntObjectHashMap<Found> ofRegion = new IntObjectHashMap<>();
+    List<Found> found = new ArrayList<>();
+    for (int run = 0; run < regions.runCount(); run++) {
+      int region = regions.regionOf(run);
+      if (regions.texels(region) > most || regions.group(region) >= SheetMaps.MISSED) {
+        continue;
+      }
+      Found speck = ofRegion.get(region);
+      if (speck == null) {
+        speck = new Found(regions.group(region));
+        ofRegion.put(region, speck);
+        found.add(speck);
+      }
+      speck.texels.set(regions.from(run), regions.to(run));
+      countSides(maps, islands, regions.from(run), regions.to(run), speck);
+    }
+    found.removeIf(speck -> speck.sides.isEmpty());
+    found.sort(Comparator.comparingInt(speck -> -speck.texels.cardinality()));
+    return found;
+  }
+
+  private static void countSides(
+      SheetMaps maps, TexelIslands islands, int from, int to, Found speck) {
+    int width = maps.width();
+    for (int i = from; i < to; i++) {
+      if (i % width > 0) {
+        countSide(maps, islands, i, i - 1, speck);
+      }
+      if (i % width < width - 1) {
+        countSide(maps, islands, i, i + 1, speck);
+      }
+      countSide(maps, islands, i, i - width, speck);
+      countSide(maps, islands, i, i + width, speck);
+    }
+  }
+
+  private static void countSide(
+      SheetMaps maps, TexelIslands islands, int texel, int other, Found speck) {
+    char[] groups = maps.groups();
+    if (other < 0 || other >= groups.length || islands.labels()[other] != islands.labels()[texel]) {
+      return;
+    }
+    int group = groups[other];
+    if (group != speck.group && group < SheetMaps.MISSED) {
+      speck.sides.addTo(group, 1);
+    }
+  }
+
+  private static Speck describe(MaskSheet sheet, Found found) {
+    int width = sheet.maps().width();
+    int first = found.texels.nextSetBit(0);
+    int minX = width;
+    int maxX = 0;
+    int last = first;
+    double area = 0;
+    for (int i = first; i >= 0; i = found.texels.nextSetBit(i + 1)) {
+      minX = Math.min(minX, i % width);
+      maxX = Math.max(maxX, i % width);
+      last = i;
+      area += sheet.points() == null ? 0 : sheet.points().squareMetresAt(i);
+    }
+    double[] position = {};
+    double[] normal = {};
+    if (sheet.points() != null) {
+      position = new double[3];
+      normal = new double[3];
+      sheet.points().place(first, position, normal);
+    }
+    return new Speck(
+        found.group,
+        found.proposed(),
+        found.texels.cardinality(),
+        area * 1e6,
+        first,
+        minX,
+        first / width,
+        maxX - minX + 1,
+        last / width - first / width + 1,
+        position,
+        normal);
+  }
+}

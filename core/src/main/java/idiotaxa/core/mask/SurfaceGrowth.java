@@ -1,0 +1,191 @@
+package idiotaxa.core.mask;
+
+import com.carrotsearch.hppc.CharArrayList;
+import com.carrotsearch.hppc.FloatArrayList;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Progress;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * The largest value within a distance in space, across UV seams and sheets, between texels' points whose
+ * normals agree (less than a right angle apart). Only texels at the rim of what has a value, or of an
+ * island, are asked: whoever is near to one farther inside is near to one of these, to within a texel.
+ */
+final class SurfaceGrowth {
+  private final Mesh mesh;
+  private final float[] vertexNormals;
+  private final List<MaskSheet> sheets;
+  private final int threads;
+  private final Progress progress;
+
+  /**
+   * @param vertexNormals smooth, over welded positions, x, y, z of every vertex
+   */
+  SurfaceGrowth(
+      Mesh mesh, float[] vertexNormals, List<MaskSheet> sheets, int threads, Progress progress) {
+    this.mesh = mesh;
+    this.vertexNormals = vertexNormals;
+    this.sheets = sheets;
+    this.threads = threads;
+    this.progress = progress;
+  }
+
+  /**
+   * @param planes one a sheet
+   * @param radius metres
+   * @return new planes
+   */
+  char[][] grow(char[][] planes, double radius) {
+    Sources sources = new Sources();
+    for (int s = 0; s < planes.length; s++) {
+      gather(sheets.get(s), planes[s], sources);
+    }
+    PointTree tree =
+        new PointTree(
+            sources.points.toArray(), sources.normals.toArray(), sources.values.toArray());
+    char[][] grown = new char[planes.length][];
+    for (int s = 0; s < planes.length; s++) {
+      progress.checkCancelled();
+      grown[s] = reach(sheets.get(s), planes[s], tree, radius);
+    }
+    return grown;
+  }
+
+  /** The least value within a distance. */
+  char[][] shrink(char[][] planes, double radius) {
+    return inverted(grow(inverted(planes), radius));
+  }
+
+  private char[][] inverted(char[][] planes) {
+    char[][] out = new char[planes.length][];
+    for (int s = 0; s < planes.length; s++) {
+      out[s] = Planes.inverted(planes[s], sheets.get(s).islands(), threads);
+    }
+    return out;
+  }
+
+  private static final class Sources {
+    private final FloatArrayList points = new FloatArrayList();
+    private final FloatArrayList normals = new FloatArrayList();
+    private final CharArrayList values = new CharArrayList();
+
+    synchronized void add(double[] point, double[] normal, char value) {
+      for (int axis = 0; axis < 3; axis++) {
+        points.add((float) point[axis]);
+        normals.add((float) normal[axis]);
+      }
+      values.add(value);
+    }
+  }
+
+  private void gather(MaskSheet sheet, char[] plane, Sources sources) {
+    Worker[] workers = new Worker[threads];
+    sheet
+        .points()
+        .visit(
+            sheet.maps().groups(),
+            threads,
+            w -> {
+              if (workers[w] == null) {
+                workers[w] = new Worker(sheet.points());
+              }
+              Worker worker = workers[w];
+              return (texel, triangle) -> {
+                if (plane[texel] > 0 && isRim(sheet.islands(), plane, texel)) {
+                  worker.at(texel, triangle);
+                  sources.add(worker.point, worker.normal, plane[texel]);
+                }
+              };
+            });
+  }
+
+  /** Whether one of the eight neighbours has less or lies outside of the island. */
+  private static boolean isRim(TexelIslands islands, char[] plane, int texel) {
+    int width = islands.width();
+    int x = texel % width;
+    int y = texel / width;
+    if (x == 0 || y == 0 || x == width - 1 || y == islands.height() - 1) {
+      return true;
+    }
+    char[] labels = islands.labels();
+    for (int row = texel - width; row <= texel + width; row += width) {
+      for (int n = row - 1; n <= row + 1; n++) {
+        if (labels[n] != labels[texel] || plane[n] < plane[texel]) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private char[] reach(MaskSheet sheet, char[] plane, PointTree tree, double radius) {
+    char[] out = plane.clone();
+    boolean[] isNear = trianglesNear(sheet.points(), tree, radius);
+    Worker[] workers = new Worker[threads];
+    PointTree.Query[] queries = new PointTree.Query[threads];
+    sheet
+        .points()
+        .visit(
+            sheet.maps().groups(),
+            threads,
+            w -> {
+              if (workers[w] == null) {
+                workers[w] = new Worker(sheet.points());
+                queries[w] = tree.new Query();
+              }
+              Worker worker = workers[w];
+              PointTree.Query query = queries[w];
+              return (texel, triangle) -> {
+                if (isNear[triangle] && plane[texel] < Planes.FULL) {
+                  worker.at(texel, triangle);
+                  out[texel] = query.largest(worker.point, worker.normal, radius, plane[texel]);
+                }
+              };
+            });
+    return out;
+  }
+
+  private boolean[] trianglesNear(TexelPoints points, PointTree tree, double radius) {
+    boolean[] isNear = new boolean[points.triangleCount()];
+    PointTree.Query query = tree.new Query();
+    float[] box = new float[6];
+    for (int i = 0; i < isNear.length; i++) {
+      Arrays.fill(box, 0, 3, Float.POSITIVE_INFINITY);
+      Arrays.fill(box, 3, 6, Float.NEGATIVE_INFINITY);
+      for (int k = 0; k < 3; k++) {
+        int vertex = mesh.triangleVertex(points.meshTriangle(i), k);
+        for (int axis = 0; axis < 3; axis++) {
+          float v = mesh.positions()[3 * vertex + axis];
+          box[axis] = Math.min(box[axis], v);
+          box[3 + axis] = Math.max(box[3 + axis], v);
+        }
+      }
+      isNear[i] = query.isNear(box, radius);
+    }
+    return isNear;
+  }
+
+  /** One thread's point and normal of a texel. */
+  private final class Worker {
+    private final TexelPoints points;
+    private final double[] weights = new double[3];
+    private final double[] point = new double[3];
+    private final double[] normal = new double[3];
+
+    Worker(TexelPoints points) {
+      this.points = points;
+    }
+
+    void at(int texel, int triangle) {
+      points.point(texel, triangle, weights, point);
+      Arrays.fill(normal, 0);
+      for (int k = 0; k < 3; k++) {
+        int vertex = mesh.triangleVertex(points.meshTriangle(triangle), k);
+        for (int axis = 0; axis < 3; axis++) {
+          normal[axis] += weights[k] * vertexNormals[3 * vertex + axis];
+        }
+      }
+    }
+  }
+}

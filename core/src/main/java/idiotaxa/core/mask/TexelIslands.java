@@ -1,0 +1,77 @@
+package idiotaxa.core.mask;
+
+import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.Mesh;
+import java.util.Arrays;
+
+/**
+ * The island of every texel of a sheet: two bytes each. Where a target has more than 65,534 islands,
+ * islands that far apart in its file share a label.
+ */
+public final class TexelIslands {
+  /** Label of texels that are not covered. */
+  static final char NONE = 0;
+
+  private static final int MOST_LABELS = 0xFFFE;
+
+  private final int width;
+  private final int height;
+  private final char[] labels;
+
+  TexelIslands(int width, int height, char[] labels) {
+    this.width = width;
+    this.height = height;
+    this.labels = labels;
+  }
+
+  /**
+   * @param islands of the target's faces
+   */
+  static TexelIslands of(
+      TexelPoints points, SheetMaps maps, Mesh mesh, FaceLabels islands, int threads) {
+    char[] labels = new char[maps.groups().length];
+    points.visit(
+        maps.groups(),
+        threads,
+        worker ->
+            (texel, triangle) -> {
+              int island = islands.ofFace()[mesh.triangleFace(points.meshTriangle(triangle))];
+              labels[texel] = (char) (1 + island % MOST_LABELS);
+            });
+    return new TexelIslands(maps.width(), maps.height(), labels);
+  }
+
+  /** All covered texels of a map as one island, for images that came without a mesh. */
+  static TexelIslands one(SheetMaps maps) {
+    char[] labels = new char[maps.groups().length];
+    for (int i = 0; i < labels.length; i++) {
+      labels[i] = (char) (maps.groups()[i] == SheetMaps.UNCOVERED ? NONE : 1);
+    }
+    return new TexelIslands(maps.width(), maps.height(), labels);
+  }
+
+  int width() {
+    return width;
+  }
+
+  int height() {
+    return height;
+  }
+
+  char[] labels() {
+    return labels;
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof TexelIslands that
+        && width == that.width
+        && Arrays.equals(labels, that.labels);
+  }
+
+  @Override
+  public int hashCode() {
+    return Arrays.hashCode(labels);
+  }
+}

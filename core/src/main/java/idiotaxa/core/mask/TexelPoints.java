@@ -1,0 +1,149 @@
+package idiotaxa.core.mask;
+
+import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.TileBins;
+import idiotaxa.core.raster.TileOwners;
+import idiotaxa.core.raster.UvTriangles;
+import idiotaxa.core.work.Parallel;
+
+/**
+ * Where on the target the covered texels of a sheet lie. A texel whose centre no triangle owns, because
+ * only its border or a sliver is covered, lies at the nearest point of a triangle that meets it.
+ */
+final class TexelPoints {
+  private final Mesh mesh;
+  private final int width;
+  private final int height;
+  private final UvTriangles triangles;
+  private final TileBins bins;
+
+  TexelPoints(Mesh mesh, Sheet sheet, int width, int height) {
+    this.mesh = mesh;
+    this.width = width;
+    this.height = height;
+    triangles = UvTriangles.of(mesh, sheet, width, height);
+    bins = new TileBins(triangles, width, height);
+  }
+
+  /** Takes one texel after another; those of a tile come from one thread. */
+  interface Visitor {
+    /**
+     * @param triangle of the sheet, for {@link #point}
+     */
+    void visit(int texel, int triangle);
+  }
+
+  /** One visitor a thread. */
+  interface Visitors {
+    Visitor of(int worker);
+  }
+
+  int triangleCount() {
+    return triangles.count();
+  }
+
+  int width() {
+    return width;
+  }
+
+  /** Triangle of the mesh. */
+  int meshTriangle(int triangle) {
+    return triangles.meshTriangle(triangle);
+  }
+
+  /** Visits every covered texel that some triangle meets. */
+  void visit(char[] groups, int threads, Visitors visitors) {
+    TileOwners[] owners = new TileOwners[threads];
+    boolean[][] isMet = new boolean[threads][];
+    Parallel.run(
+        bins.count(),
+        threads,
+        (tile, worker) -> {
+          if (bins.from(tile) == bins.to(tile)) {
+            return;
+          }
+          if (owners[worker] == null) {
+            owners[worker] = new TileOwners(triangles, width, height);
+            isMet[worker] = new boolean[triangles.count()];
+          }
+          owners[worker].find(bins, tile, isMet[worker]);
+          visitTile(owners[worker], groups, visitors.of(worker));
+        });
+  }
+
+  private void visitTile(TileOwners owners, char[] groups, Visitor visitor) {
+    for (int y = owners.fromY(); y < owners.toY(); y++) {
+      for (int x = owners.fromX(); x < owners.toX(); x++) {
+        int texel = y * width + x;
+        if (groups[texel] == SheetMaps.UNCOVERED) {
+          continue;
+        }
+        int triangle = owners.at(x, y);
+        if (triangle == TileOwners.NOBODY) {
+          triangle = bins.ownerWithin(triangles, x, y);
+        }
+        if (triangle >= 0) {
+          visitor.visit(texel, triangle);
+        }
+      }
+    }
+  }
+
+  /**
+   * The point of a texel's centre, put into its triangle.
+   *
+   * @param weights scratch of three, left as the point's barycentric weights
+   * @param point gets x, y, z in metres
+   */
+  void point(int texel, int triangle, double[] weights, double[] point) {
+    long half = UvTriangles.STEPS / 2;
+    triangles.weights(
+        triangle,
+        (long) (texel % width) * UvTriangles.STEPS + half,
+        (long) (texel / width) * UvTriangles.STEPS + half,
+        weights);
+    double sum = 0;
+    for (int k = 0; k < 3; k++) {
+      weights[k] = Math.max(0, weights[k]);
+      sum += weights[k];
+    }
+    java.util.Arrays.fill(point, 0);
+    float[] positions = mesh.positions();
+    for (int k = 0; k < 3; k++) {
+      weights[k] /= sum;
+      int vertex = mesh.triangleVertex(triangles.meshTriangle(triangle), k);
+      for (int axis = 0; axis < 3; axis++) {
+        point[axis] += weights[k] * positions[3 * vertex + axis];
+      }
+    }
+  }
+
+  /** What a covered texel has of the surface: its triangle's area in space by that on the sheet. */
+  double squareMetresAt(int texel) {
+    int i = bins.ownerWithin(triangles, texel % width, texel / width);
+    if (i < 0) {
+      return 0;
+    }
+    double texels = triangles.texelArea(i);
+    return texels == 0 ? 0 : TriangleGeometry.area(mesh, triangles.meshTriangle(i)) / texels;
+  }
+
+  /** Point of a covered texel and the direction of its face; both stay as they are where there is none. */
+  void place(int texel, double[] position, double[] normal) {
+    int i = bins.ownerWithin(triangles, texel % width, texel / width);
+    if (i >= 0) {
+      point(texel, i, new double[3], position);
+      TriangleGeometry.unitNormal(mesh, triangles.meshTriangle(i), normal);
+    }
+  }
+
+  /** The triangle that owns a point of the sheet, else one that meets its texel, −1 for none. */
+  int triangleAt(double u, double v) {
+    int x = (int) Math.floor(u * width);
+    int y = (int) Math.floor((1 - v) * height);
+    return x < 0 || y < 0 || x >= width || y >= height ? -1 : bins.ownerWithin(triangles, x, y);
+  }
+}

@@ -19,6 +19,9 @@ import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.mask.MaskSheet;
+import idiotaxa.core.mask.MaskTarget;
+import idiotaxa.core.mask.Specks;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
@@ -36,6 +39,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -58,6 +62,9 @@ final class BakeCommand implements Callable<Integer> {
 
   @Option(names = "--source", description = "Model that IDs are read from; may be given again.")
   private List<Path> sourceFiles = new ArrayList<>();
+
+  @Option(names = "--recipe", description = "Palette, rules, settings, borders, masks and packs.")
+  private Path recipeFile;
 
   @Option(names = "--origin", description = "vertex-colors, materials, parts, pieces or texture.")
   private String originWord;
@@ -99,11 +106,19 @@ final class BakeCommand implements Callable<Integer> {
   @Spec private CommandSpec spec;
 
   private final List<String> notes = new ArrayList<>();
+  private RecipeOption recipe = RecipeOption.none();
   private CommandFindings findings;
   private BakeTimes times;
 
   @Override
   public Integer call() throws IOException {
+    try {
+      recipe = RecipeOption.read(recipeFile);
+    } catch (IllegalArgumentException e) {
+      spec.commandLine().getErr().println("refused: " + e.getMessage());
+      return Main.INPUT_REFUSED;
+    }
+    applyRecipe();
     checkArguments();
     findings = new CommandFindings(spec.commandLine().getErr(), isAnyway);
     times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
@@ -142,13 +157,27 @@ final class BakeCommand implements Callable<Integer> {
     Pairing pairing = sources == null ? null : choosePairing(target, sources.mesh(), readable);
     PreparedBake prepared = prepare(target, sources, reading, pairing, readable);
     findings.say(readable.findings());
+    recipe.checkPlan(reading.groups(), sheets);
     List<BakedSheet> baked = new ArrayList<>();
     for (Sheet sheet : sheets) {
       baked.add(prepared.bake(sheet, sampling.settings(), times));
     }
+    times.at("finding specks", 0);
+    MaskTarget maskTarget = MaskTarget.of(target);
+    List<MaskSheet> maskSheets = new ArrayList<>();
+    Map<String, Integer> specks = new HashMap<>();
+    for (int s = 0; s < baked.size(); s++) {
+      MaskSheet sheet = maskTarget.sheet(sheets.get(s), baked.get(s).maps(), sampling.threads());
+      maskSheets.add(recipe.plan().edits().apply(sheet, "", sampling.threads()));
+      specks.put(sheet.name(), Specks.count(maskSheets.get(s), Specks.USUAL));
+    }
     findings.say(
-        Outcome.of(baked.stream().map(BakedSheet::report).toList(), reading.groups()));
-    return write(target, origin, reading, prepared, pairing, baked);
+        Outcome.of(baked.stream().map(BakedSheet::report).toList(), reading.groups(), specks));
+    List<HandoffSheet> written = new ArrayList<>();
+    for (int s = 0; s < baked.size(); s++) {
+      written.add(HandoffSheet.of(baked.get(s), maskSheets.get(s)));
+    }
+    return write(target, origin, reading, prepared, pairing, written, maskTarget);
   }
 
   private PreparedBake prepare(
@@ -175,7 +204,8 @@ final class BakeCommand implements Callable<Integer> {
       OriginReading reading,
       PreparedBake prepared,
       Pairing pairing,
-      List<BakedSheet> baked)
+      List<HandoffSheet> written,
+      MaskTarget maskTarget)
       throws IOException {
     String base = FileNames.clean(stem(targetFile));
     Palette used = new Palette(base, reading.groups());
@@ -185,8 +215,9 @@ final class BakeCommand implements Callable<Integer> {
             "A",
             Instant.now(),
             used,
-            baked.stream().map(HandoffSheet::of).toList(),
+            written,
             meshFormat == null ? null : ClaimedMesh.of(target, reading.surface(), used),
+            new HandoffRequest.MaskRequest(recipe.plan(), maskTarget, recipe.images()),
             settings(origin, prepared, pairing),
             new HandoffRequest.Contents(hasMasks, false));
     FolderSink sink = new FolderSink(out);
@@ -204,6 +235,19 @@ final class BakeCommand implements Callable<Integer> {
     spec.commandLine().getErr().println("note: " + what);
   }
 
+  /** What the recipe says of the bake holds where the command line says nothing. */
+  private void applyRecipe() {
+    originWord = given("--origin") ? originWord : recipe.setting("origin", originWord);
+    pair = given("--pair") ? pair : recipe.setting("pair", pair);
+    sheetBy = given("--sheet-by") ? sheetBy : recipe.setting("sheetBy", sheetBy);
+    align = given("--align") ? align : recipe.setting("align", align);
+    sampling.apply(recipe, this::given);
+  }
+
+  private boolean given(String option) {
+    return spec.commandLine().getParseResult().hasMatchedOption(option);
+  }
+
   private void checkArguments() {
     if (meshFormat != null && !meshFormat.equals("glb")) {
       throw new IllegalArgumentException(
@@ -219,10 +263,10 @@ final class BakeCommand implements Callable<Integer> {
     if (!align.equals("none") && !align.equals("auto")) {
       throw new IllegalArgumentException("--align must be none or auto, got " + align);
     }
-    if (IdOrigin.CLAIMS.word().equals(originWord)) {
+    if (IdOrigin.CLAIMS.word().equals(originWord) && !recipe.hasRules()) {
       throw new IllegalArgumentException(
-          "--origin claims is kept by the application; choose vertex-colors, materials, parts,"
-              + " pieces or texture here");
+          "--origin claims needs the rules of a recipe; give one that has some, or choose"
+              + " vertex-colors, materials, parts, pieces or texture");
     }
     if (originWord != null) {
       IdOrigin.parse(originWord);
@@ -235,9 +279,7 @@ final class BakeCommand implements Callable<Integer> {
   }
 
   private Palette readPalette() throws IOException {
-    return paletteFile == null
-        ? new Palette("", List.of())
-        : PaletteFile.read(Files.readString(paletteFile));
+    return paletteFile == null ? recipe.palette() : PaletteFile.read(Files.readString(paletteFile));
   }
 
   private IdOrigin chooseOrigin(Mesh target, BakeSources sources, Preflight preflight) {
@@ -247,7 +289,7 @@ final class BakeCommand implements Callable<Integer> {
     if (originWord == null) {
       notes.add("origin " + best.word() + " was chosen: it is the first that has data");
     }
-    if (!Origins.hasData(read, origin)) {
+    if (origin != IdOrigin.CLAIMS && !Origins.hasData(read, origin)) {
       List<Cure> cures = new ArrayList<>();
       if (Origins.hasData(read, best)) {
         cures.add(new Cure("Read " + best.spoken() + " instead", Cure.Action.ORIGIN, best.word()));
@@ -264,6 +306,9 @@ final class BakeCommand implements Callable<Integer> {
   private OriginReading read(
       IdOrigin origin, Mesh target, BakeSources sources, Palette palette) throws IOException {
     Mesh read = sources == null ? target : sources.mesh();
+    if (origin == IdOrigin.CLAIMS) {
+      return recipe.claims(read, this::note);
+    }
     List<Group> groups = palette.groups();
     if (origin != IdOrigin.TEXTURE) {
       return Origins.read(read, origin, groups);

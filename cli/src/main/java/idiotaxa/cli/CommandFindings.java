@@ -37,7 +37,8 @@ final class CommandFindings {
     boolean isRefused = false;
     for (Finding finding : here) {
       boolean refuses = finding.severity() == Severity.REFUSED && !isAnyway;
-      err.println((refuses ? "refused: " : "warning: ") + finding.line());
+      boolean isNote = finding.severity() == Severity.HARMLESS;
+      err.println((refuses ? "refused: " : isNote ? "note: " : "warning: ") + finding.line());
       isRefused |= refuses;
     }
     said.addAll(here);

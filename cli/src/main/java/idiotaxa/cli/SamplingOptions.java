@@ -5,6 +5,7 @@ import idiotaxa.core.map.NearestCovered;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.work.Parallel;
 import java.util.Optional;
+import java.util.function.Predicate;
 import picocli.CommandLine.Option;
 
 /** How finely and how far a bake looks. */
@@ -26,6 +27,28 @@ final class SamplingOptions {
 
   @Option(names = "--threads", description = "Threads; all cores by default.")
   private int threads = Parallel.cores();
+
+  /**
+   * Takes what a recipe says where the command line says nothing.
+   *
+   * @param isGiven whether an option was given
+   */
+  void apply(RecipeOption recipe, Predicate<String> isGiven) {
+    size = isGiven.test("--size") ? size : whole("size", recipe.setting("size", "" + size));
+    samples =
+        isGiven.test("--samples") ? samples : whole("samples", recipe.setting("samples", "" + samples));
+    padding = isGiven.test("--padding") ? padding : recipe.setting("padding", padding);
+    reach = isGiven.test("--reach") ? reach : recipe.setting("reach", reach);
+  }
+
+  private static int whole(String name, String value) {
+    try {
+      return Integer.parseInt(value);
+    } catch (NumberFormatException e) {
+      throw new IllegalArgumentException(
+          "bake." + name + ": a whole number is expected, got " + value, e);
+    }
+  }
 
   /** Reads every option once, so that a wrong one is said before anything is computed. */
   void check() {

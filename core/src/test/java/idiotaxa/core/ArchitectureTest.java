@@ -41,9 +41,10 @@ class ArchitectureTest {
           room("map", "group", "image", "work"),
           room("bake", "group", "image", "map", "mesh", "origin", "pairing", "raster", "reach", "trace", "work"),
           room("clean", "group", "image", "map", "work"),
-          room("mask", "group", "image", "map", "mesh", "raster", "work"),
+          room("mask", "file", "group", "image", "map", "mesh", "raster", "work"),
+          room("recipe", "claim", "file", "group", "mask", "mesh", "origin"),
           room("picture", "image", "mesh", "raster"),
-          room("check", "align", "bake", "group", "map", "mesh", "origin", "pairing", "raster", "reach", "work"),
+          room("check", "align", "bake", "group", "map", "mask", "mesh", "origin", "pairing", "raster", "reach", "work"),
           room("handoff", "bake", "file", "format", "group", "image", "map", "mask", "mesh", "origin", "reach", "work"));
 
   private static Map.Entry<String, Set<String>> room(String name, String... knows) {

@@ -2,8 +2,10 @@ package idiotaxa.core.check;
 
 import idiotaxa.core.bake.SheetReport;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.mask.Specks;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** What of a finished bake needs a look. */
 public final class Outcome {
@@ -17,18 +19,25 @@ public final class Outcome {
   /**
    * @param sheets of one bake
    * @param groups that it knows
+   * @param specks of every sheet, by its name; missing where nobody counted them
    */
-  public static List<Finding> of(List<SheetReport> sheets, List<Group> groups) {
+  public static List<Finding> of(
+      List<SheetReport> sheets, List<Group> groups, Map<String, Integer> specks) {
     Outcome outcome = new Outcome(groups);
     sheets.forEach(outcome::addMissed);
     sheets.forEach(outcome::addConflicts);
     sheets.forEach(outcome::addThinGroups);
+    sheets.forEach(sheet -> outcome.addSpecks(sheet, specks.getOrDefault(sheet.sheet(), 0)));
     outcome.addOneColor(sheets);
     return List.copyOf(outcome.findings);
   }
 
   private void add(String kind, String text, String place, long count) {
-    findings.add(new Finding(kind, Severity.WARNING, text, place, "", count, new int[0]));
+    add(kind, Severity.WARNING, text, place, count);
+  }
+
+  private void add(String kind, Severity severity, String text, String place, long count) {
+    findings.add(new Finding(kind, severity, text, place, "", count, new int[0]));
   }
 
   private void addMissed(SheetReport sheet) {
@@ -66,6 +75,18 @@ public final class Outcome {
               + " that it covers most. A larger sheet shows it as it is.",
           "sheet " + sheet.sheet(),
           sheet.groupTexels()[number]);
+    }
+  }
+
+  private void addSpecks(SheetReport sheet, int count) {
+    if (count > 0) {
+      String sentence =
+          CountWords.of(
+              count,
+              "speck of at most %d texels lies in another group.",
+              "specks of at most %d texels lie in other groups.");
+      // Small bolts are as small as specks: only who looks can tell.
+      add("specks", Severity.HARMLESS, sentence.formatted(Specks.USUAL), "sheet " + sheet.sheet(), count);
     }
   }
 

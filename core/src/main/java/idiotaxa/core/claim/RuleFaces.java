@@ -10,7 +10,7 @@ import java.util.function.Supplier;
 /** Finds the faces that rules reach on one mesh. */
 public final class RuleFaces {
   /** 8-bit RGB distance up to which a corner has a rule's colour. */
-  private static final double COLOR_TOLERANCE = 24;
+  public static final double COLOR_TOLERANCE = 24;
 
   private final Mesh mesh;
   private final FaceLabels pieces;
@@ -30,7 +30,7 @@ public final class RuleFaces {
     return switch (rule.kind()) {
       case PART -> ofParts(NamePattern.of(rule.word()));
       case MATERIAL -> ofMaterials(NamePattern.of(rule.word()));
-      case COLOR -> ofColor(Rgb.parse(rule.word()));
+      case COLOR -> ofColor(Rgb.parse(rule.word()), COLOR_TOLERANCE);
       case ALIKE -> ofAlike(rule.face());
     };
   }
@@ -55,32 +55,36 @@ public final class RuleFaces {
         });
   }
 
-  /** Faces of whose corners no other colour has more; so that every face has a colour. */
-  private BitSet ofColor(int color) {
-    return mesh.hasColors() ? where(f -> isMostly(f, color)) : new BitSet();
+  /**
+   * Faces of whose corners no other colour has more; so that every face has a colour.
+   *
+   * @param tolerance 8-bit RGB distance within which colours are one
+   */
+  public BitSet ofColor(int color, double tolerance) {
+    return mesh.hasColors() ? where(f -> isMostly(f, color, tolerance)) : new BitSet();
   }
 
-  private boolean isMostly(int face, int color) {
+  private boolean isMostly(int face, int color, double tolerance) {
     int from = mesh.faceStart()[face];
     int to = mesh.faceStart()[face + 1];
     int near = 0;
     for (int c = from; c < to; c++) {
-      near += isNear(mesh.cornerColor()[c], color) ? 1 : 0;
+      near += isNear(mesh.cornerColor()[c], color, tolerance) ? 1 : 0;
     }
     int other = 0;
     for (int c = from; c < to && 2 * near < to - from; c++) {
       int corner = mesh.cornerColor()[c];
       int count = 0;
-      for (int d = from; d < to && !isNear(corner, color); d++) {
-        count += isNear(mesh.cornerColor()[d], corner) ? 1 : 0;
+      for (int d = from; d < to && !isNear(corner, color, tolerance); d++) {
+        count += isNear(mesh.cornerColor()[d], corner, tolerance) ? 1 : 0;
       }
       other = Math.max(other, count);
     }
     return near > 0 && near >= other;
   }
 
-  private static boolean isNear(int a, int b) {
-    return Rgb.distance(a & 0xFFFFFF, b & 0xFFFFFF) <= COLOR_TOLERANCE;
+  private static boolean isNear(int a, int b, double tolerance) {
+    return Rgb.distance(a & 0xFFFFFF, b & 0xFFFFFF) <= tolerance;
   }
 
   private BitSet ofAlike(int face) {

@@ -2,6 +2,9 @@ package idiotaxa.core.handoff;
 
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.group.Palette;
+import idiotaxa.core.mask.GreyImages;
+import idiotaxa.core.mask.MaskPlan;
+import idiotaxa.core.mask.MaskTarget;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.reach.Reach;
 import java.time.Instant;
@@ -12,6 +15,7 @@ import java.util.List;
  *
  * @param baseName begins every file name, see {@link FileNames#clean}
  * @param mesh goes along with claims as vertex colours; null for none
+ * @param masks what is made beside the masks of groups
  */
 public record HandoffRequest(
     String baseName,
@@ -20,6 +24,7 @@ public record HandoffRequest(
     Palette palette,
     List<HandoffSheet> sheets,
     Mesh mesh,
+    MaskRequest masks,
     Settings settings,
     Contents contents) {
 
@@ -33,6 +38,14 @@ public record HandoffRequest(
   public record Settings(
       String origin, int width, int height, int samples, int padding, Reach reach, String pairing) {}
 
+  /**
+   * Masks and packs of a hand-off.
+   *
+   * @param target that the sheets are of
+   * @param images that masks and packs use
+   */
+  public record MaskRequest(MaskPlan plan, MaskTarget target, GreyImages images) {}
+
   /** What to write. */
   public record Contents(boolean hasMasks, boolean hasUnpadded) {}
 
@@ -43,6 +56,7 @@ public record HandoffRequest(
         palette,
         sheets.stream().map(HandoffSheet::name).toList(),
         mesh != null,
+        masks.plan(),
         contents);
   }
 }

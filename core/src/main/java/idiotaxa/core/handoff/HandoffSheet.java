@@ -2,11 +2,12 @@ package idiotaxa.core.handoff;
 
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.SheetReport;
-import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.mask.MaskSheet;
 import java.io.IOException;
 
 /**
- * A baked sheet whose maps are loaded when its files are written, so that a hand-off never holds two.
+ * A baked sheet whose maps are loaded when its files are written, so that a hand-off never holds two. What
+ * is changed on a map after a bake is done already in what is loaded.
  *
  * @param report tells the size without the maps
  */
@@ -14,11 +15,11 @@ public record HandoffSheet(String name, SheetReport report, Maps maps) {
   /** Loads the maps of a sheet. */
   @FunctionalInterface
   public interface Maps {
-    SheetMaps load() throws IOException;
+    MaskSheet load() throws IOException;
   }
 
   /** One whose maps are in memory already. */
-  public static HandoffSheet of(BakedSheet sheet) {
-    return new HandoffSheet(sheet.name(), sheet.report(), sheet::maps);
+  public static HandoffSheet of(BakedSheet baked, MaskSheet sheet) {
+    return new HandoffSheet(baked.name(), baked.report(), () -> sheet);
   }
 }

@@ -1,8 +1,11 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.map.PaddedMaps;
 import idiotaxa.core.map.SheetImages;
-import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.mask.MaskMaker;
+import idiotaxa.core.mask.MaskSheet;
+import idiotaxa.core.mask.PickTest;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -10,8 +13,10 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 
 /** Writes all files of a hand-off into a sink, the manifest with their checksums last. */
 public final class HandoffWriter {
@@ -25,9 +30,12 @@ public final class HandoffWriter {
   private final Progress progress;
   private final List<WrittenFile> written = new ArrayList<>();
   private String loadedSheet;
-  private SheetMaps loadedMaps;
+  private MaskSheet loaded;
+  private int loadedIndex;
   private Output.SheetLayer layer;
   private SheetImages images;
+  private final LayerMasks masks;
+  private final Map<String, List<PickTest.Result>> picks = new HashMap<>();
 
   public HandoffWriter(
       HandoffRequest request, PackageSink sink, int threads, Progress progress) {
@@ -36,6 +44,10 @@ public final class HandoffWriter {
     this.threads = threads;
     this.progress = progress;
     outputs = request.outputs();
+    HandoffRequest.MaskRequest asked = request.masks();
+    MaskMaker maker =
+        new MaskMaker(asked.target(), asked.plan().masks(), asked.images(), threads, progress);
+    masks = new LayerMasks(request, maker, threads);
   }
 
   /**
@@ -46,10 +58,10 @@ public final class HandoffWriter {
       if (output.layer() != null && !output.layer().equals(layer)) {
         load(output.layer());
       }
-      Output.Ingredients ingredients = new Output.Ingredients(images, request.mesh(), threads);
+      Output.Ingredients ingredients = new Output.Ingredients(images, masks, request.mesh(), threads);
       put(output.path(), out -> output.write(ingredients, out));
     }
-    byte[] manifest = new Manifest(request, outputs, List.copyOf(written)).toBytes();
+    byte[] manifest = new Manifest(request, outputs, picks, List.copyOf(written)).toBytes();
     put(HandoffOutputs.MANIFEST, out -> out.write(manifest));
     return List.copyOf(written);
   }
@@ -59,20 +71,27 @@ public final class HandoffWriter {
     images = null;
     layer = wanted;
     if (!wanted.sheet().equals(loadedSheet)) {
-      loadedMaps = null;
-      for (HandoffSheet sheet : request.sheets()) {
-        if (sheet.name().equals(wanted.sheet())) {
-          loadedMaps = sheet.maps().load();
+      loaded = null;
+      List<HandoffSheet> sheets = request.sheets();
+      for (int s = 0; s < sheets.size(); s++) {
+        if (sheets.get(s).name().equals(wanted.sheet())) {
+          loaded = sheets.get(s).maps().load();
+          loadedIndex = s;
         }
       }
       loadedSheet = wanted.sheet();
     }
     int padding = request.settings().padding();
-    int radius = padding < 0 ? NearestCovered.EVERYWHERE : padding;
+    int padded = padding < 0 ? NearestCovered.EVERYWHERE : padding;
+    int radius = wanted.isPadded() ? padded : 0;
     progress.at("writing: padding " + wanted.sheet(), share());
-    images =
-        new SheetImages(
-            loadedMaps.padded(wanted.isPadded() ? radius : 0, threads), request.palette());
+    PaddedMaps maps = loaded.maps().padded(radius, threads);
+    images = new SheetImages(maps, request.palette());
+    masks.open(loaded, loadedIndex, radius);
+    if (wanted.isPadded()) {
+      picks.put(
+          wanted.sheet(), PickTest.of(maps, request.palette(), PickTest.Variant.CRISP, threads));
+    }
   }
 
   /** 0 … 1 of all files. */

@@ -1,6 +1,7 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.mask.PickTest;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
@@ -15,12 +16,20 @@ final class Manifest {
 
   private final HandoffRequest request;
   private final HandoffOutputs outputs;
+  private final Map<String, List<PickTest.Result>> picks;
   private final List<HandoffWriter.WrittenFile> files;
 
+  /**
+   * @param picks of the groups on the ID map of every sheet
+   */
   Manifest(
-      HandoffRequest request, HandoffOutputs outputs, List<HandoffWriter.WrittenFile> files) {
+      HandoffRequest request,
+      HandoffOutputs outputs,
+      Map<String, List<PickTest.Result>> picks,
+      List<HandoffWriter.WrittenFile> files) {
     this.request = request;
     this.outputs = outputs;
+    this.picks = picks;
     this.files = files;
   }
 
@@ -37,7 +46,8 @@ final class Manifest {
     request.sheets().forEach(sheet -> sheets.put(sheet.name(), sheet(list.addObject(), sheet)));
     root.putArray("meshes");
     for (Output output : outputs.list()) {
-      output.describe(root, output.layer() == null ? null : sheets.get(output.layer().sheet()));
+      String sheet = output.layer() == null ? null : output.layer().sheet();
+      output.describe(root, sheets.get(sheet), picks.getOrDefault(sheet, List.of()));
     }
     ArrayNode written = root.putArray("files");
     for (HandoffWriter.WrittenFile file : files) {

@@ -1,8 +1,10 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.mask.PickTest;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.util.List;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -19,7 +21,7 @@ record MeshOutput(String path) implements Output {
   }
 
   @Override
-  public void describe(ObjectNode root, ObjectNode sheet) {
+  public void describe(ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks) {
     ((ArrayNode) root.get("meshes")).addObject().put("file", path).put("carries", "vertexColors");
   }
 }

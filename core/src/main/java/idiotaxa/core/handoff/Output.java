@@ -1,9 +1,11 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.map.SheetImages;
+import idiotaxa.core.mask.PickTest;
 import idiotaxa.core.mesh.Mesh;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.util.List;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -30,8 +32,9 @@ interface Output {
    *
    * @param root of the manifest
    * @param sheet its node of the sheet that the file is made from; null when it is made from none
+   * @param picks of that sheet's groups on the ID map as it is written
    */
-  void describe(ObjectNode root, ObjectNode sheet);
+  void describe(ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks);
 
   /**
    * A sheet with or without its padding.
@@ -52,8 +55,9 @@ interface Output {
    * What files are made from.
    *
    * @param images of the output's layer, null when it has none
+   * @param masks of the output's layer, null when it has none
    * @param mesh of the hand-off, null when it has none
    * @param threads that may be used
    */
-  record Ingredients(SheetImages images, Mesh mesh, int threads) {}
+  record Ingredients(SheetImages images, LayerMasks masks, Mesh mesh, int threads) {}
 }

@@ -1,14 +1,17 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.image.PngWriter;
-import idiotaxa.core.map.SheetImages;
-import idiotaxa.core.mask.PickTolerance;
+import idiotaxa.core.mask.MaskSpec;
+import idiotaxa.core.mask.PackSpec;
+import idiotaxa.core.mask.PickTest;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Function;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -44,20 +47,20 @@ abstract class SheetImageOutput implements Output {
 
   @Override
   public void write(Ingredients ingredients, OutputStream out) throws IOException {
-    PngWriter.write(image(ingredients.images()), ingredients.threads(), out);
+    PngWriter.write(image(ingredients), ingredients.threads(), out);
   }
 
   @Override
-  public void describe(ObjectNode root, ObjectNode sheet) {
+  public void describe(ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks) {
     // The manifest names the padded images; the others lie beside them under the same names.
     if (layer.isPadded()) {
-      describe(sheet);
+      describe(sheet, picks);
     }
   }
 
-  abstract PixelImage image(SheetImages images);
+  abstract PixelImage image(Ingredients ingredients) throws IOException;
 
-  abstract void describe(ObjectNode sheet);
+  abstract void describe(ObjectNode sheet, List<PickTest.Result> picks);
 
   /** The ID map. */
   static final class IdMap extends SheetImageOutput {
@@ -66,12 +69,12 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    PixelImage image(SheetImages images) {
-      return images.idMap();
+    PixelImage image(Ingredients ingredients) {
+      return ingredients.images().idMap();
     }
 
     @Override
-    void describe(ObjectNode sheet) {
+    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
       sheet.put("idMap", path());
     }
   }
@@ -83,12 +86,12 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    PixelImage image(SheetImages images) {
-      return images.indexMap();
+    PixelImage image(Ingredients ingredients) {
+      return ingredients.images().indexMap();
     }
 
     @Override
-    void describe(ObjectNode sheet) {
+    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
       sheet.put("indexMap", path());
     }
   }
@@ -96,34 +99,99 @@ abstract class SheetImageOutput implements Output {
   /** The mask of one group. */
   static final class GroupMask extends SheetImageOutput {
     private final Group group;
-    private final Palette palette;
 
     /**
      * @param name of the group as part of the file's name
      */
-    GroupMask(SheetLayer layer, String stem, String name, Group group, Palette palette) {
+    GroupMask(SheetLayer layer, String stem, String name, Group group) {
       super(layer, "masks/" + stem + "_" + name + ".png", "mask of " + group.name());
       this.group = group;
-      this.palette = palette;
     }
 
     @Override
-    PixelImage image(SheetImages images) {
-      return images.mask(group.number());
+    PixelImage image(Ingredients ingredients) {
+      return ingredients.images().mask(group.number());
     }
 
     @Override
-    void describe(ObjectNode sheet) {
+    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
       ObjectNode node = ((ArrayNode) sheet.get("masks")).addObject();
       node.put("name", group.name());
       node.putArray("groups").add(group.number());
       node.put("file", path());
-      int tolerance = PickTolerance.largestSafe(group, palette);
-      if (tolerance < 0) {
-        node.putNull("pick");
+      PickTest.Result pick =
+          picks.stream().filter(p -> p.group() == group.number()).findFirst().orElseThrow();
+      if (pick.isExact()) {
+        ObjectNode exact = node.putObject("pick").put("color", Rgb.toHex(group.color()));
+        exact.putArray("tolerance").add(pick.from()).add(pick.to());
       } else {
-        ObjectNode pick = node.putObject("pick").put("color", Rgb.toHex(group.color()));
-        pick.putArray("tolerance").add(0).add(tolerance);
+        node.putNull("pick");
+      }
+    }
+  }
+
+  /** A mask that was made of groups, masks and images. */
+  static final class MadeMask extends SheetImageOutput {
+    private final MaskSpec spec;
+    private final Set<Integer> groups;
+
+    /**
+     * @param name of the mask as part of the file's name
+     * @param groups numbers that it is made of
+     */
+    MadeMask(SheetLayer layer, String stem, String name, MaskSpec spec, Set<Integer> groups) {
+      super(layer, "masks/" + stem + "_" + name + ".png", "mask " + spec.name());
+      this.spec = spec;
+      this.groups = groups;
+    }
+
+    @Override
+    PixelImage image(Ingredients ingredients) throws IOException {
+      return ingredients.masks().mask(spec);
+    }
+
+    @Override
+    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
+      ObjectNode node = ((ArrayNode) sheet.get("masks")).addObject();
+      node.put("name", spec.name());
+      ArrayNode of = node.putArray("groups");
+      groups.forEach(of::add);
+      node.put("file", path()).putNull("pick");
+    }
+  }
+
+  /** Several masks or images in the channels of one image. */
+  static final class Pack extends SheetImageOutput {
+    private final PackSpec spec;
+    private final Function<PackSpec.Well, String> wordOfWell;
+
+    /**
+     * @param name of the pack as part of the file's name
+     * @param wordOfWell what the manifest calls that which lies in a well
+     */
+    Pack(
+        SheetLayer layer,
+        String stem,
+        String name,
+        PackSpec spec,
+        Function<PackSpec.Well, String> wordOfWell) {
+      super(layer, "packs/" + stem + "_" + name + ".png", "pack " + spec.name());
+      this.spec = spec;
+      this.wordOfWell = wordOfWell;
+    }
+
+    @Override
+    PixelImage image(Ingredients ingredients) throws IOException {
+      return ingredients.masks().pack(spec);
+    }
+
+    @Override
+    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
+      ObjectNode node = ((ArrayNode) sheet.get("packs")).addObject().put("file", path());
+      String[] channels = {"r", "g", "b", "a"};
+      for (int c = 0; c < channels.length; c++) {
+        PackSpec.Well well = spec.wells()[c];
+        node.put(channels[c], well == null ? null : wordOfWell.apply(well));
       }
     }
   }

@@ -3,7 +3,7 @@ package idiotaxa.core.mask;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.map.PaddedPlane;
 import idiotaxa.core.map.SheetMaps;
-import java.util.List;
+import java.util.function.Function;
 
 /** Images of masks and packs of a sheet, padded or not. */
 public final class MaskImages {
@@ -51,15 +51,13 @@ public final class MaskImages {
   }
 
   /**
-   * @param sheets that were computed at once; all of the bake where a mask needs them
-   * @param index of the sheet that is meant
+   * @param planes of the masks that the pack uses, by the names under which it does
    */
-  public PixelImage pack(PackSpec spec, List<MaskSheet> sheets, int index) {
-    MaskSheet sheet = sheets.get(index);
+  public PixelImage pack(PackSpec spec, MaskSheet sheet, Function<String, char[]> planes) {
     PaddedPlane[] wells = new PaddedPlane[4];
     PackSpec.Well[] asked = spec.wells();
     for (int c = 0; c < wells.length; c++) {
-      wells[c] = asked[c] == null ? null : well(asked[c], sheets, index);
+      wells[c] = asked[c] == null ? null : well(asked[c], sheet, planes);
     }
     int width = sheet.maps().width();
     return new PixelImage(
@@ -79,23 +77,16 @@ public final class MaskImages {
             });
   }
 
-  private PaddedPlane well(PackSpec.Well well, List<MaskSheet> sheets, int index) {
-    MaskSheet sheet = sheets.get(index);
+  private PaddedPlane well(
+      PackSpec.Well well, MaskSheet sheet, Function<String, char[]> planes) {
     if (well.image() != null) {
       // The artist's own picture covers the whole sheet and is taken as it is.
       return PaddedPlane.ofBytes(images.of(well.image(), sheet).values());
     }
     char[] plane =
         well.mask() != null
-            ? make(maker.find(well.mask()), sheets, index)
+            ? planes.apply(well.mask())
             : maker.plain(well.asPart(), sheet);
     return PaddedPlane.of(sheet.maps(), plane, radius, threads);
-  }
-
-  /** A mask of one sheet; of all of them only where that is needed. */
-  public char[] make(MaskSpec spec, List<MaskSheet> sheets, int index) {
-    return maker.needsAllSheets(spec)
-        ? maker.make(spec, sheets)[index]
-        : maker.make(spec, List.of(sheets.get(index)))[0];
   }
 }

@@ -15,6 +15,9 @@ public final class Specks {
   /** Texels; a larger region is no speck. */
   public static final int LARGEST = 4096;
 
+  /** Texels up to which a bake counts specks by itself. */
+  public static final int USUAL = 8;
+
   /** Two specks that lie in each other need a second look at what the first merge left. */
   private static final int MOST_ROUNDS = 4;
 
@@ -31,6 +34,11 @@ public final class Specks {
       specks.add(describe(sheet, found));
     }
     return specks;
+  }
+
+  /** How many there are. */
+  public static int count(MaskSheet sheet, int most) {
+    return search(sheet.maps(), sheet.islands(), most).size();
   }
 
   /** The map after all specks up to a size went to the groups around them. */

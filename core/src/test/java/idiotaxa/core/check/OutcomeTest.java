@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idiotaxa.core.bake.SheetReport;
 import idiotaxa.core.group.Group;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class OutcomeTest {
@@ -26,13 +27,13 @@ class OutcomeTest {
 
   @Test
   void aCleanBakeHasNoFindings() {
-    assertThat(Outcome.of(List.of(sheet("1001", 900, 0, 0, List.of(), 0, 500, 400, 0)), GROUPS)).isEmpty();
+    assertThat(Outcome.of(List.of(sheet("1001", 900, 0, 0, List.of(), 0, 500, 400, 0)), GROUPS, Map.of())).isEmpty();
   }
 
   @Test
   void aFewMissedOfMillionsAreNotRoundedAway() {
     SheetReport sheet = sheet("1001", 14_200_000, 68, 0, List.of(), 68, 7_000_000, 7_199_932, 0);
-    Finding missed = only(Outcome.of(List.of(sheet), GROUPS));
+    Finding missed = only(Outcome.of(List.of(sheet), GROUPS, Map.of()));
     assertThat(missed.kind()).isEqualTo("missed");
     assertThat(missed.text()).contains("68 texels").contains("0.0005 %").doesNotContain("0.0 %");
     assertThat(missed.place()).isEqualTo("sheet 1001");
@@ -46,7 +47,8 @@ class OutcomeTest {
             List.of(
                 sheet("1001", 900, 0, 1, List.of(), 0, 500, 400, 0),
                 sheet("1002", 900, 0, 12, List.of(), 0, 500, 400, 0)),
-            GROUPS);
+            GROUPS,
+            Map.of());
     assertThat(findings).extracting(Finding::kind).containsExactly("conflicts", "conflicts");
     assertThat(findings).extracting(Finding::count).containsExactly(1L, 12L);
     assertThat(findings.get(0).text()).startsWith("1 texel lies");
@@ -56,7 +58,7 @@ class OutcomeTest {
   @Test
   void aThinGroupIsNamed() {
     SheetReport sheet = sheet("1001", 900, 0, 0, List.of(3), 0, 500, 399, 1);
-    Finding thin = only(Outcome.of(List.of(sheet), GROUPS));
+    Finding thin = only(Outcome.of(List.of(sheet), GROUPS, Map.of()));
     assertThat(thin.kind()).isEqualTo("thin-group");
     assertThat(thin.text()).startsWith("rope is so thin").contains("1 texel ");
   }
@@ -66,8 +68,17 @@ class OutcomeTest {
     SheetReport tin = sheet("1001", 900, 0, 0, List.of(), 0, 900, 0, 0);
     SheetReport oak = sheet("1002", 900, 0, 0, List.of(), 0, 0, 900, 0);
     SheetReport none = sheet("1003", 900, 0, 0, List.of(), 900, 0, 0, 0);
-    assertThat(Outcome.of(List.of(tin, oak), GROUPS)).isEmpty();
-    assertThat(only(Outcome.of(List.of(tin, none), GROUPS)).text()).contains("belongs to tin");
-    assertThat(only(Outcome.of(List.of(none), GROUPS)).kind()).isEqualTo("empty");
+    assertThat(Outcome.of(List.of(tin, oak), GROUPS, Map.of())).isEmpty();
+    assertThat(only(Outcome.of(List.of(tin, none), GROUPS, Map.of())).text()).contains("belongs to tin");
+    assertThat(only(Outcome.of(List.of(none), GROUPS, Map.of())).kind()).isEqualTo("empty");
+  }
+
+  @Test
+  void specksAreCountedPerSheet() {
+    SheetReport sheet = sheet("1001", 900, 0, 0, List.of(), 0, 500, 400, 0);
+    Finding specks = only(Outcome.of(List.of(sheet), GROUPS, Map.of("1001", 3)));
+    assertThat(specks.kind()).isEqualTo("specks");
+    assertThat(specks.text()).isEqualTo("3 specks of at most 8 texels lie in other groups.");
+    assertThat(specks.place()).isEqualTo("sheet 1001");
   }
 }

@@ -11,9 +11,15 @@ import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
+import idiotaxa.core.mask.GreyImages;
+import idiotaxa.core.mask.MaskPlan;
+import idiotaxa.core.mask.MaskPlanJson;
+import idiotaxa.core.mask.MaskSheet;
+import idiotaxa.core.mask.MaskTarget;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
+import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetLayout;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.work.Progress;
@@ -27,6 +33,8 @@ import java.util.List;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 class HandoffWriterTest {
   private static final Palette PALETTE =
@@ -37,25 +45,36 @@ class HandoffWriterTest {
               Group.of(2, "Laiton é", 0x00FF00),
               Group.of(3, "brass!", 0x0000FF)));
 
+  private static final MaskPlan PLAN =
+      MaskPlanJson.parse(
+          """
+          {"masks": [
+             {"name": "all metal", "of": [{"group": 1}, {"group": 2}], "steps": [{"do": "grow", "px": 2}]},
+             {"name": "BRASS", "of": [{"mask": "All Metal"}, {"group": 2, "how": "subtract"}],
+              "steps": [{"do": "grow", "mm": 400}], "bits": 16}],
+           "packs": [{"name": "tint", "r": {"mask": "brass"}, "g": {"group": 3}, "b": null, "a": null}]}
+          """);
+
   @TempDir Path folder;
 
   private static HandoffRequest request(boolean hasMesh) {
     Mesh cube = Shapes.unwrappedCube();
     OriginReading reading =
         Origins.claims(cube, new int[] {1, 2, 3, 1, 2, 0}, PALETTE.groups());
-    BakedSheet sheet =
+    Sheet layout = SheetLayout.ONE.divide(cube).get(0);
+    BakedSheet baked =
         PreparedBake.fromTarget(cube, reading)
-            .bake(
-                SheetLayout.ONE.divide(cube).get(0),
-                new SheetSettings(64, 64, 4, false, 1),
-                Progress.NONE);
+            .bake(layout, new SheetSettings(64, 64, 4, false, 1), Progress.NONE);
+    MaskTarget target = MaskTarget.of(cube);
+    MaskSheet sheet = target.sheet(layout, baked.maps(), 1);
     return new HandoffRequest(
         "Tide Gauge",
         "A",
         Instant.parse("2026-03-01T10:00:00Z"),
         PALETTE,
-        List.of(HandoffSheet.of(sheet)),
+        List.of(HandoffSheet.of(baked, sheet)),
         hasMesh ? ClaimedMesh.of(cube, reading.surface(), PALETTE) : null,
+        new HandoffRequest.MaskRequest(PLAN, target, GreyImages.NONE),
         new HandoffRequest.Settings("claims", 64, 64, 4, 4, new Reach(0.1, 0.2), "all"),
         new HandoffRequest.Contents(true, true));
   }
@@ -64,7 +83,7 @@ class HandoffWriterTest {
   void whatIsWrittenIsWhatWasPlanned() throws IOException {
     HandoffRequest request = request(true);
     List<String> planned =
-        new HandoffOutputs("Tide Gauge", PALETTE, List.of("1001"), true, request.contents())
+        new HandoffOutputs("Tide Gauge", PALETTE, List.of("1001"), true, PLAN, request.contents())
             .plan().stream().map(PlannedFile::path).toList();
     List<HandoffWriter.WrittenFile> written =
         new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
@@ -75,6 +94,9 @@ class HandoffWriterTest {
             "masks/Tide-Gauge_1001_Brass-1.png",
             "masks/Tide-Gauge_1001_brass-3.png",
             "unpadded/masks/Tide-Gauge_1001_Laiton-é.png",
+            "masks/Tide-Gauge_1001_BRASS-mask.png",
+            "masks/Tide-Gauge_1001_all-metal.png",
+            "packs/Tide-Gauge_1001_tint.png",
             "Tide-Gauge.glb",
             "manifest.json");
     for (HandoffWriter.WrittenFile file : written) {
@@ -112,6 +134,39 @@ class HandoffWriterTest {
       }
     }
     assertThat(grown).isPositive();
+  }
+
+  @Test
+  void masksAndPacksAreInTheManifestWithWhatTheyAreMadeOf() throws IOException {
+    new HandoffWriter(request(false), new FolderSink(folder), 2, Progress.NONE).write();
+    JsonNode sheet =
+        JsonMapper.builder()
+            .build()
+            .readTree(folder.resolve("manifest.json"))
+            .get("sheets")
+            .get(0);
+    JsonNode made = sheet.get("masks").get(4);
+    assertThat(made.get("name").asString()).isEqualTo("BRASS");
+    assertThat(made.get("groups").toString()).isEqualTo("[1,2]");
+    assertThat(made.get("pick").isNull()).isTrue();
+    JsonNode pack = sheet.get("packs").get(0);
+    assertThat(pack.get("r").asString()).isEqualTo("brass");
+    assertThat(pack.get("g").asString()).isEqualTo("brass!");
+    assertThat(pack.get("b").isNull()).isTrue();
+    BufferedImage image = ImageIO.read(folder.resolve(pack.get("file").asString()).toFile());
+    BufferedImage mask = ImageIO.read(folder.resolve(made.get("file").asString()).toFile());
+    BufferedImage group =
+        ImageIO.read(folder.resolve(sheet.get("masks").get(2).get("file").asString()).toFile());
+    int lit = 0;
+    for (int i = 0; i < 64 * 64; i++) {
+      int rgba = image.getRGB(i % 64, i / 64);
+      int wide = mask.getRaster().getSample(i % 64, i / 64, 0);
+      assertThat(rgba >> 16 & 0xFF).isEqualTo((wide + 128) / 257);
+      assertThat(rgba >> 8 & 0xFF).isEqualTo(group.getRaster().getSample(i % 64, i / 64, 0));
+      assertThat(rgba & 0xFF0000FF).isEqualTo(0xFF000000);
+      lit += wide > 0 ? 1 : 0;
+    }
+    assertThat(lit).isPositive();
   }
 
   @Test

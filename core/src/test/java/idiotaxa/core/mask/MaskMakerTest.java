@@ -131,7 +131,8 @@ class MaskMakerTest {
             null,
             null);
     MaskImages made = new MaskImages(maker(one), images, 0, 2);
-    byte[] rgba = pixels(made.pack(pack, List.of(sheet), 0));
+    char[] plane = maker(one).make(one, List.of(sheet))[0];
+    byte[] rgba = pixels(made.pack(pack, sheet, name -> name.equals("one") ? plane : null));
     for (int i = 0; i < WIDTH * HEIGHT; i++) {
       assertThat(rgba[4 * i] & 0xFF).isEqualTo(share(i, 1));
       assertThat(rgba[4 * i + 1]).isEqualTo(ramp.values()[i]);

@@ -1,0 +1,129 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.clean.CleanImage;
+import idiotaxa.core.clean.CleanSettings;
+import idiotaxa.core.clean.ImageCleaner;
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.FileNames;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.image.ImageDecoder;
+import idiotaxa.core.image.PngWriter;
+import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.map.SheetImages;
+import idiotaxa.core.work.Parallel;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+@Command(
+    name = "clean",
+    description = "Makes an ID image from elsewhere crisp.",
+    mixinStandardHelpOptions = true)
+final class CleanCommand implements Callable<Integer> {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  @Parameters(paramLabel = "IMAGE", description = "PNG or JPEG.")
+  private Path imageFile;
+
+  @Option(names = "--palette", description = "Palette file whose groups are matched by colour.")
+  private Path paletteFile;
+
+  @Option(names = "--groups", defaultValue = "0", description = "How many groups there are.")
+  private int groupCount;
+
+  @Option(
+      names = "--tolerance",
+      defaultValue = "" + CleanSettings.USUAL_TOLERANCE,
+      description = "8-bit RGB distance within which colours are one, 0 to 128.")
+  private double tolerance;
+
+  @Option(names = "--out", required = true, description = "Folder to write to.")
+  private Path out;
+
+  @Option(names = "--json", description = "Print the report as JSON.")
+  private boolean isJson;
+
+  @Spec private CommandSpec spec;
+
+  @Override
+  public Integer call() throws IOException {
+    CleanSettings settings = new CleanSettings(tolerance, groupCount);
+    try {
+      return clean(settings);
+    } catch (IllegalArgumentException e) {
+      spec.commandLine().getErr().println("refused: " + e.getMessage());
+      return Main.INPUT_REFUSED;
+    }
+  }
+
+  private int clean(CleanSettings settings) throws IOException {
+    Palette palette =
+        paletteFile == null
+            ? new Palette("", List.of())
+            : PaletteFile.read(Files.readString(paletteFile));
+    String name = imageFile.getFileName().toString();
+    TextureImage image =
+        ImageDecoder.decode(name, "the image", FileBundle.beside(imageFile).openMain());
+    CleanImage cleaned =
+        ImageCleaner.clean(
+            image,
+            palette,
+            settings,
+            Parallel.cores(),
+            new PrintedProgress(spec.commandLine().getErr()));
+    String base = FileNames.clean(name.replaceFirst("\\.[^.]*$", ""));
+    Palette groups = new Palette(base, cleaned.groups());
+    SheetImages images = new SheetImages(cleaned.maps().padded(0, Parallel.cores()), groups);
+    FolderSink sink = new FolderSink(out);
+    sink.put(base + "_id.png", s -> PngWriter.write(images.idMap(), Parallel.cores(), s));
+    sink.put(base + "_index.png", s -> PngWriter.write(images.indexMap(), Parallel.cores(), s));
+    sink.put(base + "_palette.json", s -> s.write(bytes(PaletteFile.write(groups))));
+    String report = report(base, cleaned);
+    sink.put("report.json", s -> s.write(bytes(report)));
+    spec.commandLine().getOut().println(isJson ? report : sentence(cleaned));
+    return Main.WRITTEN;
+  }
+
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static String sentence(CleanImage cleaned) {
+    return "%d groups; %d texels between groups went to the nearer one, %d fit nothing around them"
+        .formatted(cleaned.groups().size(), cleaned.filtered(), cleaned.strays());
+  }
+
+  private static String report(String base, CleanImage cleaned) {
+    ObjectNode root = JSON.createObjectNode().put("image", base);
+    root.put("width", cleaned.maps().width()).put("height", cleaned.maps().height());
+    int most = cleaned.groups().stream().mapToInt(Group::number).max().orElse(0);
+    long[] texels = cleaned.maps().texelsOfGroup(most);
+    ArrayNode groups = root.putArray("groups");
+    for (Group group : cleaned.groups()) {
+      groups
+          .addObject()
+          .put("number", group.number())
+          .put("name", group.name())
+          .put("color", Rgb.toHex(group.color()))
+          .put("texels", texels[group.number()]);
+    }
+    root.put("filtered", cleaned.filtered());
+    root.put("noisy", cleaned.noisy()).put("strays", cleaned.strays());
+    return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
+  }
+}

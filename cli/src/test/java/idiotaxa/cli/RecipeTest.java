@@ -1,0 +1,190 @@
+package idiotaxa.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.core.format.GlbWriter;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.core.group.PaletteFile;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** {@code bake --recipe} and {@code clean} as they are typed. */
+class RecipeTest {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final int SIZE = 256;
+
+  @TempDir Path folder;
+
+  private record Outcome(int exit, String out, String err) {}
+
+  private static Outcome run(Object... arguments) {
+    StringWriter out = new StringWriter();
+    StringWriter err = new StringWriter();
+    String[] words = Arrays.stream(arguments).map(Object::toString).toArray(String[]::new);
+    int exit = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), words);
+    return new Outcome(exit, out.toString(), err.toString());
+  }
+
+  private Path target() throws IOException {
+    Path file = folder.resolve("buoy.glb");
+    try (OutputStream out = Files.newOutputStream(file)) {
+      GlbWriter.write(ChannelMarkerBuoy.target(), out);
+    }
+    return file;
+  }
+
+  private Path recipe(String more) throws IOException {
+    String palette = PaletteFile.write(SaltmarshPalette.create());
+    return Files.writeString(
+        folder.resolve("props.json"),
+        """
+        { "format": "idiotaxa-recipe", "version": 1, "palette": %s,
+          "rules": [ {"when": "part", "is": "*", "group": 2}, {"when": "part", "is": "*bolt*", "group": 1} ],
+          "bake": { "origin": "claims", "size": %d, "samples": 4, "padding": "none" },
+          "masks": [ {"name": "all", "of": [ {"group": 1}, {"group": 2} ]},
+                     {"name": "wide", "of": [ {"group": 1} ], "steps": [ {"do": "grow", "mm": 20} ]} ],
+          "packs": [ {"name": "tint", "r": {"mask": "all"}, "g": {"group": 1}, "b": {"image": "soot.png"}} ]%s }
+        """
+            .formatted(palette, SIZE, more));
+  }
+
+  private void soot() throws IOException {
+    BufferedImage image = new BufferedImage(8, 8, BufferedImage.TYPE_BYTE_GRAY);
+    for (int i = 0; i < 64; i++) {
+      image.getRaster().setSample(i % 8, i / 8, 0, 77);
+    }
+    ImageIO.write(image, "png", folder.resolve("soot.png").toFile());
+  }
+
+  private BufferedImage image(Path out, String name) throws IOException {
+    return ImageIO.read(out.resolve(name).toFile());
+  }
+
+  private static int grey(BufferedImage image, int i) {
+    return image.getRaster().getSample(i % SIZE, i / SIZE, 0);
+  }
+
+  @Test
+  void rulesMasksAndPacksOfARecipeAreWritten() throws IOException {
+    soot();
+    Path out = folder.resolve("out");
+    Outcome outcome =
+        run("bake", target(), "--recipe", recipe(""), "--out", out, "--masks", "--json");
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    JsonNode report = JSON.readTree(outcome.out());
+    assertThat(report.get("origin").asString()).isEqualTo("claims");
+    assertThat(report.get("sheets").get(0).get("width").asInt()).isEqualTo(SIZE);
+    BufferedImage all = image(out, "masks/buoy_1001_all.png");
+    BufferedImage wide = image(out, "masks/buoy_1001_wide.png");
+    BufferedImage steel = image(out, "masks/buoy_1001_galvanised-steel.png");
+    BufferedImage pack = image(out, "packs/buoy_1001_tint.png");
+    BufferedImage ids = image(out, "buoy_1001_id.png");
+    int steelTexels = 0;
+    int grown = 0;
+    for (int i = 0; i < SIZE * SIZE; i++) {
+      int rgba = pack.getRGB(i % SIZE, i / SIZE);
+      assertThat(rgba >> 16 & 0xFF).isEqualTo(grey(all, i));
+      assertThat(rgba >> 8 & 0xFF).isEqualTo(grey(steel, i));
+      assertThat(rgba & 0xFF).isEqualTo(77);
+      boolean isCovered = (ids.getRGB(i % SIZE, i / SIZE) & 0xFFFFFF) != 0;
+      assertThat(grey(all, i)).isEqualTo(isCovered ? 255 : 0);
+      assertThat(grey(wide, i)).isGreaterThanOrEqualTo(grey(steel, i));
+      steelTexels += grey(steel, i) > 0 ? 1 : 0;
+      grown += grey(wide, i) > grey(steel, i) ? 1 : 0;
+    }
+    assertThat(steelTexels).isPositive();
+    assertThat(grown).isPositive();
+  }
+
+  @Test
+  void optionsWinOverTheRecipe() throws IOException {
+    soot();
+    Outcome outcome =
+        run(
+            "bake", target(), "--recipe", recipe(""), "--size", 64, "--origin", "parts", "--out",
+            folder.resolve("out"), "--json");
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    JsonNode report = JSON.readTree(outcome.out());
+    assertThat(report.get("origin").asString()).isEqualTo("parts");
+    assertThat(report.get("sheets").get(0).get("width").asInt()).isEqualTo(64);
+  }
+
+  @Test
+  void aRecipeThatCannotBeMeantIsRefusedBeforeAnythingIsWritten() throws IOException {
+    Path out = folder.resolve("out");
+    Outcome unknown = run("bake", target(), "--recipe", recipe(", \"mask\": []"), "--out", out);
+    assertThat(unknown.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(unknown.err()).contains("refused: props.json: mask: this field is not known here");
+    Outcome missing = run("bake", target(), "--recipe", recipe(""), "--out", out);
+    assertThat(missing.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(missing.err()).contains("tint uses the image soot.png, which is not there.");
+    assertThat(out).doesNotExist();
+  }
+
+  @Test
+  void aBorderRuleMovesTheMapItself() throws IOException {
+    soot();
+    Path plain = folder.resolve("plain");
+    Path moved = folder.resolve("moved");
+    assertThat(run("bake", target(), "--recipe", recipe(""), "--out", plain).exit()).isZero();
+    Path bordered = recipe(", \"borders\": [ {\"from\": 1, \"into\": 2, \"px\": 2} ]");
+    assertThat(run("bake", target(), "--recipe", bordered, "--out", moved).exit()).isZero();
+    BufferedImage before = image(plain, "buoy_1001_index.png");
+    BufferedImage after = image(moved, "buoy_1001_index.png");
+    for (int i = 0; i < SIZE * SIZE; i++) {
+      int was = grey(before, i);
+      assertThat(grey(after, i)).isIn(was, was == 2 ? 1 : was);
+    }
+  }
+
+  @Test
+  void cleanWritesMapPaletteAndReport() throws IOException {
+    BufferedImage image = new BufferedImage(60, 40, BufferedImage.TYPE_INT_RGB);
+    for (int i = 0; i < 60 * 40; i++) {
+      int x = i % 60;
+      image.setRGB(x, i / 60, x < 20 ? 0 : x < 40 ? 0xE02020 : x == 40 ? 0x808040 : 0x20E060);
+    }
+    Path file = folder.resolve("Old sheet.png");
+    ImageIO.write(image, "png", file.toFile());
+    Path out = folder.resolve("clean");
+    Outcome outcome = run("clean", file, "--out", out, "--json");
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    JsonNode report = JSON.readTree(outcome.out());
+    assertThat(report.get("filtered").asLong()).isEqualTo(40);
+    assertThat(report.get("strays").asLong()).isZero();
+    assertThat(report.get("groups")).hasSize(2);
+    assertThat(report.get("groups").get(0).get("color").asString()).isEqualTo("#E02020");
+    assertThat(JSON.readTree(out.resolve("report.json"))).isEqualTo(report);
+    assertThat(PaletteFile.read(Files.readString(out.resolve("Old-sheet_palette.json"))).groups())
+        .hasSize(2);
+    BufferedImage index = ImageIO.read(out.resolve("Old-sheet_index.png").toFile());
+    for (int i = 0; i < 60 * 40; i++) {
+      int group = index.getRaster().getSample(i % 60, i / 60, 0);
+      int x = i % 60;
+      assertThat(group).isEqualTo(x < 20 ? 0 : x < 40 ? 1 : x == 40 ? group : 2);
+      assertThat(group).isBetween(0, 2);
+    }
+  }
+
+  @Test
+  void whatCannotBeCleanedIsSaid() throws IOException {
+    Path file = Files.writeString(folder.resolve("a.png"), "no picture");
+    Outcome outcome = run("clean", file, "--out", folder.resolve("x"));
+    assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(outcome.err()).contains("no PNG or JPEG");
+    assertThat(run("clean", file, "--tolerance", 300, "--out", folder.resolve("x")).exit())
+        .isEqualTo(Main.WRONG_ARGUMENTS);
+  }
+}

@@ -1,0 +1,37 @@
+package idiotaxa.core.recipe;
+
+import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.claim.RuleFaces;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.Origins;
+import java.util.BitSet;
+import java.util.List;
+
+/** What the rules of a recipe make of a model; later rules win over earlier ones. */
+public final class RecipeClaims {
+  private RecipeClaims() {}
+
+  /**
+   * @param reached faces that each rule reaches by itself, in the recipe's order
+   */
+  public record Result(OriginReading reading, List<Integer> reached) {}
+
+  public static Result of(Recipe recipe, Mesh mesh) {
+    // Rules of recipes do not look for alike pieces, so that pieces are never asked for.
+    RuleFaces faces = new RuleFaces(mesh, new FaceLabels(new int[0], 0), () -> new int[0]);
+    int[] groups = new int[mesh.faceCount()];
+    List<Integer> reached = new java.util.ArrayList<>();
+    for (RecipeRule rule : recipe.rules()) {
+      BitSet found =
+          rule.rule().kind() == ClaimRule.Kind.COLOR
+              ? faces.ofColor(Rgb.parse(rule.rule().word()), rule.tolerance())
+              : faces.of(rule.rule());
+      found.stream().forEach(f -> groups[f] = rule.rule().group());
+      reached.add(found.cardinality());
+    }
+    return new Result(Origins.claims(mesh, groups, recipe.palette().groups()), reached);
+  }
+}

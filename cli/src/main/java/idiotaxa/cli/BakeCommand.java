@@ -268,8 +268,8 @@ final class BakeCommand implements Callable<Integer> {
           "--origin claims needs the rules of a recipe; give one that has some, or choose"
               + " vertex-colors, materials, parts, pieces or texture");
     }
-    if (originWord != null) {
-      IdOrigin.parse(originWord);
+    if (originWord != null && IdOrigin.parse(originWord) == IdOrigin.IMAGE) {
+      throw new IllegalArgumentException("--origin image: an ID image is made crisp with clean");
     }
     if (sheetBy != null && !List.of("udim", "material", "one").contains(sheetBy)) {
       throw new IllegalArgumentException(

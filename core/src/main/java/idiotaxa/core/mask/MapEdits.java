@@ -22,6 +22,13 @@ public record MapEdits(int specks, List<BorderRule> borders, List<TouchUp> touch
     }
   }
 
+  /** The same for a map of which only every n-th texel is left. */
+  public MapEdits shrunk(int n) {
+    List<BorderRule> moved =
+        borders.stream().map(b -> new BorderRule(b.from(), b.into(), b.px() / n)).toList();
+    return new MapEdits(specks / (n * n), moved, touchUps);
+  }
+
   /**
    * @param layout of the sheet's UVs; touch-ups of another layout are left out
    */

@@ -144,6 +144,21 @@ public record MaskPlan(MapEdits edits, List<MaskSpec> masks, List<PackSpec> pack
     return group > 0 ? new PackSpec.Well(group, null, null) : null;
   }
 
+  /** The same for maps of which only every n-th texel is left, to be seen while a number is dragged. */
+  public MaskPlan shrunk(int n) {
+    List<MaskSpec> smaller =
+        masks.stream()
+            .map(
+                m ->
+                    new MaskSpec(
+                        m.name(),
+                        m.parts(),
+                        m.steps().stream().map(step -> step.scaled(1.0 / n)).toList(),
+                        m.bits()))
+            .toList();
+    return new MaskPlan(edits.shrunk(n), smaller, packs);
+  }
+
   /** Numbers of the groups that a mask is made of, those of masks that it uses among them. */
   public Set<Integer> groupsOf(MaskSpec mask) {
     Set<Integer> groups = new java.util.TreeSet<>();

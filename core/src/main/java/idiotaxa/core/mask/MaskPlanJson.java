@@ -146,6 +146,13 @@ public final class MaskPlanJson {
     return root;
   }
 
+  /** A touch-up as a plan writes it. */
+  public static ObjectNode node(TouchUp touchUp) {
+    ObjectNode node = JSON.createObjectNode();
+    write(touchUp, node);
+    return node;
+  }
+
   private static void write(TouchUp t, ObjectNode node) {
     node.put("sheet", t.sheet()).put("layout", t.layout()).put("do", word(t.kind()));
     node.put("group", t.group());

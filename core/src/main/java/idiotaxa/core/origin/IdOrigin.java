@@ -12,7 +12,9 @@ public enum IdOrigin {
   MATERIALS("materials"),
   PARTS("parts"),
   PIECES("pieces"),
-  TEXTURE("texture");
+  TEXTURE("texture"),
+  /** An ID image from elsewhere; nothing is read from a model. */
+  IMAGE("image");
 
   private final String word;
 

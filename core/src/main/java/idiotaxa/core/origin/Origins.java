@@ -27,7 +27,7 @@ public final class Origins {
   /** Whether a mesh has anything to read for an origin: at least two different values. */
   public static boolean hasData(Mesh mesh, IdOrigin origin) {
     return switch (origin) {
-      case CLAIMS -> false;
+      case CLAIMS, IMAGE -> false;
       case VERTEX_COLORS -> mesh.hasColors() && distinctColors(mesh, 2) > 1;
       case MATERIALS -> mesh.materials().size() > 1;
       case PARTS -> mesh.parts().size() > 1;
@@ -95,6 +95,9 @@ public final class Origins {
           throw new IllegalArgumentException("claims are kept by Idiotaxa, not by a mesh file");
       case TEXTURE ->
           throw new IllegalArgumentException("textures are files of their own beside a mesh");
+      case IMAGE ->
+          throw new IllegalArgumentException(
+              "an ID image is cleaned, not baked; choose another origin");
       case VERTEX_COLORS -> vertexColors(mesh, palette);
       case MATERIALS -> {
         if (mesh.materials().isEmpty()) {

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntUnaryOperator;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -65,6 +66,35 @@ public class BakeGroups {
     int[] out = new int[ids.length];
     Arrays.setAll(out, f -> numbers.getOrDefault((long) ids[f], Group.UNCLAIMED));
     return out;
+  }
+
+  /** The number that a group had for a bake, by its identity; 0 for one that it did not know. */
+  public IntUnaryOperator numberOf(BakeRow bake) {
+    Map<Long, Integer> numbers =
+        bake.groupNumbers() == null
+            ? groups.presentNumbers(bake.assetId())
+            : json.readValue(bake.groupNumbers(), NUMBERS);
+    return id -> numbers.getOrDefault((long) id, Group.UNCLAIMED);
+  }
+
+  /** Identities of the groups of a bake by the numbers that they had. */
+  public Map<Integer, Long> identities(BakeRow bake) {
+    Map<Long, Integer> numbers =
+        bake.groupNumbers() == null
+            ? groups.presentNumbers(bake.assetId())
+            : json.readValue(bake.groupNumbers(), NUMBERS);
+    Map<Integer, Long> identities = new HashMap<>();
+    numbers.forEach((id, number) -> identities.put(number, id));
+    return identities;
+  }
+
+  /** Names of an asset's groups by their identities, of merged ones too. */
+  public Map<Integer, String> namesOf(BakeRow bake) {
+    Map<Integer, String> names = new HashMap<>();
+    groups
+        .listWithMerged(bake.assetId())
+        .forEach(g -> names.put(Math.toIntExact(g.id()), g.group().name()));
+    return names;
   }
 
   /** Whether a group of a bake has another number now. */

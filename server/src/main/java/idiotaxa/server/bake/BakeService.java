@@ -109,7 +109,7 @@ public class BakeService {
   /**
    * @throws NotFoundException when there is no such sheet
    */
-  SheetRow sheet(long bakeId, String name) {
+  public SheetRow sheet(long bakeId, String name) {
     return sheets(get(bakeId).id()).stream()
         .filter(s -> s.name().equals(name))
         .findFirst()

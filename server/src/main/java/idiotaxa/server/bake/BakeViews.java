@@ -8,6 +8,7 @@ import idiotaxa.server.job.JobStore;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -93,7 +94,10 @@ public class BakeViews {
     return isBaked
         ? Outcome.of(
             sheets.stream().map(s -> s.result().report()).toList(),
-            bakeGroups.paletteOf(b, "asset").groups())
+            bakeGroups.paletteOf(b, "asset").groups(),
+            sheets.stream()
+                .filter(s -> s.result().specks() != null)
+                .collect(Collectors.toMap(SheetView::name, s -> s.result().specks())))
         : List.of();
   }
 

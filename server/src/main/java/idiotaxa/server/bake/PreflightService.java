@@ -141,7 +141,7 @@ public class PreflightService {
   private static int proposed(IdOrigin origin, Mesh read) {
     return switch (origin) {
       case VERTEX_COLORS, MATERIALS, PARTS -> Origins.read(read, origin, List.of()).groups().size();
-      case CLAIMS, PIECES, TEXTURE -> 0;
+      case CLAIMS, PIECES, TEXTURE, IMAGE -> 0;
     };
   }
 

@@ -39,7 +39,8 @@ public class PreparedBakes {
    */
   record Ready(PreparedBake bake, String pairingWord) {}
 
-  Sheet sheet(BakeRow bake, String name) {
+  /** A sheet of the target as the asset is divided now. */
+  public Sheet sheet(BakeRow bake, String name) {
     return plans.get(bake.assetId()).divide(meshes.get(bake.targetId()).mesh()).stream()
         .filter(s -> s.name().equals(name))
         .findFirst()

@@ -3,9 +3,12 @@ package idiotaxa.server.bake;
 import idiotaxa.core.bake.BakeKey;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.map.SheetMapsFile;
+import idiotaxa.core.mask.MaskTarget;
+import idiotaxa.core.mask.Specks;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.work.Parallel;
+import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.server.blob.BlobStore;
 import idiotaxa.server.job.JobKind;
@@ -34,6 +37,7 @@ class SheetBakes implements JobWork {
   private final BlobStore blobs;
   private final BlobFiles files;
   private final PreparedBakes prepared;
+  private final MeshCache meshes;
   private final BakeInputs inputs;
   private final JsonMapper json;
 
@@ -42,12 +46,14 @@ class SheetBakes implements JobWork {
       BlobStore blobs,
       BlobFiles files,
       PreparedBakes prepared,
+      MeshCache meshes,
       BakeInputs inputs,
       JsonMapper json) {
     this.bakes = bakes;
     this.blobs = blobs;
     this.files = files;
     this.prepared = prepared;
+    this.meshes = meshes;
     this.inputs = inputs;
     this.json = json;
   }
@@ -99,12 +105,19 @@ class SheetBakes implements JobWork {
             baked.report().withoutProblems(),
             ready.bake().reach().orElse(null),
             ready.pairingWord(),
-            reading.strays());
+            reading.strays(),
+            specks(bake, sheet, baked));
     run.finish(
         () -> {
           bakes.setProblems(sheetId, json.writeValueAsString(baked.report().problems()));
           bakes.setBaked(sheetId, blob, json.writeValueAsString(result), key, false);
         });
+  }
+
+  private int specks(BakeRow bake, Sheet sheet, BakedSheet baked) {
+    MaskTarget target = MaskTarget.of(meshes.get(bake.targetId()).mesh());
+    return Specks.count(
+        target.sheet(sheet, baked.maps(), Parallel.cores()), Specks.USUAL);
   }
 
   /** Padding is no part of it: images are padded when they are written. */

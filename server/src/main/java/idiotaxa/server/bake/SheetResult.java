@@ -10,10 +10,11 @@ import java.util.List;
  * @param reach null when nothing was traced
  * @param pairing {@code names}, {@code all} or {@code none}
  * @param strays names or colours that matched no group and were left unclaimed
+ * @param specks small regions that lie in other groups; null where nobody counted them
  */
 public record SheetResult(
-    SheetReport report, Reach reach, String pairing, List<String> strays) {
+    SheetReport report, Reach reach, String pairing, List<String> strays, Integer specks) {
   SheetResult withStrays(List<String> others) {
-    return new SheetResult(report, reach, pairing, others);
+    return new SheetResult(report, reach, pairing, others, specks);
   }
 }

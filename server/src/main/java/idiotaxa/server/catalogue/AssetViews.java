@@ -6,6 +6,7 @@ import idiotaxa.server.bringin.RevisionViews;
 import idiotaxa.server.group.GroupViews;
 import idiotaxa.server.handoff.HandoffViews;
 import idiotaxa.server.journal.JournalStore;
+import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.palette.PaletteService;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -22,6 +23,7 @@ public class AssetViews {
   private final BakeViews bakes;
   private final HandoffViews handoffs;
   private final PaletteService palettes;
+  private final MaskService masks;
   private final JsonMapper json;
 
   AssetViews(
@@ -31,6 +33,7 @@ public class AssetViews {
       BakeViews bakes,
       HandoffViews handoffs,
       PaletteService palettes,
+      MaskService masks,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
@@ -38,16 +41,23 @@ public class AssetViews {
     this.bakes = bakes;
     this.handoffs = handoffs;
     this.palettes = palettes;
+    this.masks = masks;
     this.json = json;
   }
 
-  /** An asset with everything that belongs to it; the palette is null when it uses none. */
+  /**
+   * An asset with everything that belongs to it.
+   *
+   * @param palette null when it uses none
+   * @param maskState names the present state of its masks, 0 for the beginning
+   */
   public record Asset(
       long id,
       String name,
       int journalPosition,
       JsonNode sheetPlan,
       PaletteService.PaletteName palette,
+      long maskState,
       List<RevisionViews.PictureView> pictures,
       List<RevisionViews.RevisionView> revisions,
       List<GroupViews.GroupView> groups,
@@ -67,6 +77,7 @@ public class AssetViews {
         asset.journalPosition(),
         asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
         asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
+        masks.stateId(id).orElse(0L),
         revisions.pictures(id),
         revisions.list(id),
         groups.list(id),

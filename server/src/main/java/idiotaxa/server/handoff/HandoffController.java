@@ -8,6 +8,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
+import java.nio.charset.StandardCharsets;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
@@ -39,7 +40,10 @@ class HandoffController {
         .contentType(MediaType.valueOf("application/zip"))
         .header(
             HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(finished.fileName()).build().toString())
+            ContentDisposition.attachment()
+                .filename(finished.fileName(), StandardCharsets.UTF_8)
+                .build()
+                .toString())
         .body(new FileSystemResource(finished.file()));
   }
 

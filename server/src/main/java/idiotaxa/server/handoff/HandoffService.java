@@ -13,11 +13,16 @@ import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.bake.SheetRow;
 import idiotaxa.server.bake.BakeRow;
 import idiotaxa.server.blob.BlobFiles;
+import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.server.job.JobQueue;
+import idiotaxa.server.mask.MapFindings;
+import idiotaxa.server.mask.MaskService;
+import idiotaxa.server.mask.MaskSheets;
 import idiotaxa.server.web.ConflictException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,6 +36,9 @@ public class HandoffService {
   private final BakeGroups groups;
   private final HandoffStore handoffs;
   private final BlobFiles files;
+  private final MaskService masks;
+  private final MaskSheets sheets;
+  private final MapFindings findings;
   private final JobQueue jobs;
   private final JsonMapper json;
 
@@ -41,6 +49,9 @@ public class HandoffService {
       BakeGroups groups,
       HandoffStore handoffs,
       BlobFiles files,
+      MaskService masks,
+      MaskSheets sheets,
+      MapFindings findings,
       JobQueue jobs,
       JsonMapper json) {
     this.assets = assets;
@@ -49,6 +60,9 @@ public class HandoffService {
     this.groups = groups;
     this.handoffs = handoffs;
     this.files = files;
+    this.masks = masks;
+    this.sheets = sheets;
+    this.findings = findings;
     this.jobs = jobs;
     this.json = json;
   }
@@ -72,7 +86,7 @@ public class HandoffService {
     BakeRow bake = bakes.get(bakeId);
     Palette palette = groups.paletteOf(bake, assetName(bake));
     List<String> sheets = bakes.sheets(bakeId).stream().map(SheetRow::name).toList();
-    return new HandoffOutputs(palette.name(), palette, sheets, true, contents).plan();
+    return new HandoffOutputs(palette.name(), palette, sheets, true, maskPlan(bake), contents).plan();
   }
 
   @Transactional
@@ -91,11 +105,26 @@ public class HandoffService {
       throw new ConflictException(
           "Groups have other numbers than when this was baked; bake again, then hand off.");
     }
+    List<MaskPlan.Gap> gaps = findings.gaps(bakeId).gaps();
+    if (!gaps.isEmpty()) {
+      throw new ConflictException(
+          gaps.stream().map(MaskPlan.Gap::text).collect(Collectors.joining(" "))
+              + " Mend it on Masks, then hand off.");
+    }
     String name = FileNames.clean(assetName(bake)) + "-" + target.label().toLowerCase(Locale.ROOT) + ".zip";
     long id =
-        handoffs.create(bake.assetId(), bakeId, name, json.writeValueAsString(contents));
+        handoffs.create(
+            bake.assetId(),
+            bakeId,
+            name,
+            json.writeValueAsString(contents),
+            masks.stateId(bake.assetId()).orElse(null));
     jobs.add(JobKind.PACK_HANDOFF, id);
     return id;
+  }
+
+  private MaskPlan maskPlan(BakeRow bake) {
+    return sheets.numbered(bake, masks.state(bake.assetId()).plan());
   }
 
   private String assetName(BakeRow bake) {

@@ -27,6 +27,7 @@ public class HandoffStore {
 
   /**
    * @param contents JSON
+   * @param maskStateId the state of the masks that it holds, null for none
    * @param blobId the package, null until it is made
    * @param bytes size of the package, null until it is made
    * @param sha256 of the package, null until it is made
@@ -39,6 +40,7 @@ public class HandoffStore {
       long bakeId,
       String fileName,
       String contents,
+      Long maskStateId,
       Long blobId,
       Long bytes,
       String sha256,
@@ -46,12 +48,13 @@ public class HandoffStore {
       String receiverProblem,
       LocalDateTime createdAt) {}
 
-  public long create(long assetId, long bakeId, String fileName, String contents) {
+  public long create(long assetId, long bakeId, String fileName, String contents, Long maskStateId) {
     return db.insertInto(HANDOFF)
         .set(HANDOFF.ASSET_ID, assetId)
         .set(HANDOFF.BAKE_ID, bakeId)
         .set(HANDOFF.FILE_NAME, fileName)
         .set(HANDOFF.CONTENTS, contents)
+        .set(HANDOFF.MASK_STATE_ID, maskStateId)
         .set(HANDOFF.CREATED_AT, LocalDateTime.now(clock))
         .returning(HANDOFF.ID)
         .fetchSingle(HANDOFF.ID);
@@ -115,6 +118,7 @@ public class HandoffStore {
         r.getBakeId(),
         r.getFileName(),
         r.getContents(),
+        r.getMaskStateId(),
         r.getBlobId(),
         row.get(STORED_BLOB.BYTE_COUNT),
         row.get(STORED_BLOB.SHA256),

@@ -6,6 +6,7 @@ import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.handoff.ZipSink;
 import idiotaxa.core.group.Palette;
+import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.work.Parallel;
@@ -13,7 +14,6 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.bake.BakeGroups;
-import idiotaxa.server.bake.BakeImages;
 import idiotaxa.server.bake.BakeInputs;
 import idiotaxa.server.bake.BakeRow;
 import idiotaxa.server.bake.BakeService;
@@ -25,6 +25,9 @@ import idiotaxa.server.blob.BlobStore;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobRun;
 import idiotaxa.server.job.JobWork;
+import idiotaxa.server.mask.MaskImageService;
+import idiotaxa.server.mask.MaskService;
+import idiotaxa.server.mask.MaskSheets;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -39,8 +42,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** Makes packages; one appears whole or not at all. */
 @Component
 class PackWork implements JobWork {
-  /** Of a texel: the maps of one sheet and their padding. */
-  private static final long BYTES_A_TEXEL = 10;
+  /** Of a texel: the maps of one sheet, their islands and padding, and masks under way. */
+  private static final long BYTES_A_TEXEL = 20;
 
   /** Of a triangle: the mesh and its copy with colours. */
   private static final long BYTES_A_TRIANGLE = 200;
@@ -51,7 +54,9 @@ class PackWork implements JobWork {
   private final HandoffStore handoffs;
   private final BlobStore blobs;
   private final BlobFiles files;
-  private final BakeImages images;
+  private final MaskService masks;
+  private final MaskSheets maskSheets;
+  private final MaskImageService images;
   private final MeshCache meshes;
   private final BakeInputs inputs;
   private final BakeGroups groups;
@@ -64,7 +69,9 @@ class PackWork implements JobWork {
       HandoffStore handoffs,
       BlobStore blobs,
       BlobFiles files,
-      BakeImages images,
+      MaskService masks,
+      MaskSheets maskSheets,
+      MaskImageService images,
       MeshCache meshes,
       BakeInputs inputs,
       BakeGroups groups,
@@ -75,6 +82,8 @@ class PackWork implements JobWork {
     this.handoffs = handoffs;
     this.blobs = blobs;
     this.files = files;
+    this.masks = masks;
+    this.maskSheets = maskSheets;
     this.images = images;
     this.meshes = meshes;
     this.inputs = inputs;
@@ -120,11 +129,14 @@ class PackWork implements JobWork {
     BakeSettings settings = settings(bake);
     Palette palette =
         groups.paletteOf(bake, assets.find(bake.assetId()).orElseThrow().name());
+    MaskPlan plan =
+        maskSheets.numbered(
+            bake, masks.plan(row.maskStateId() == null ? 0 : row.maskStateId()));
     List<HandoffSheet> sheets = new ArrayList<>();
     SheetResult last = null;
     for (SheetRow sheet : bakes.sheets(bake.id())) {
       last = json.readValue(sheet.report(), SheetResult.class);
-      sheets.add(new HandoffSheet(sheet.name(), last.report(), () -> images.maps(sheet)));
+      sheets.add(new HandoffSheet(sheet.name(), last.report(), () -> maskSheets.edited(bake, sheet.name(), plan, 1)));
     }
     Mesh target = meshes.get(bake.targetId()).mesh();
     int[] faces = inputs.claimed(bake, bake.targetId());
@@ -136,6 +148,8 @@ class PackWork implements JobWork {
         palette,
         sheets,
         ClaimedMesh.of(target, SurfaceGroups.ofFaces(target, faces), palette),
+        new HandoffRequest.MaskRequest(
+            plan, maskSheets.target(bake), images.of(bake.assetId())),
         new HandoffRequest.Settings(
             settings.origin().word(),
             settings.size(),

@@ -69,6 +69,17 @@ public class JobStore {
         .execute();
   }
 
+  /** Work that was done at once. */
+  public void addDone(JobKind kind, long subjectId) {
+    add(kind, subjectId);
+    db.update(JOB)
+        .set(JOB.STATE, JobState.DONE)
+        .set(JOB.DOING, JobState.DONE)
+        .set(JOB.SHARE, 1.0)
+        .where(is(kind, subjectId))
+        .execute();
+  }
+
   public JobRow get(JobKind kind, long subjectId) {
     return find(kind, List.of(subjectId)).getOrDefault(subjectId, JobRow.none(subjectId));
   }

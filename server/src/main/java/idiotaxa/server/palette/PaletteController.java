@@ -10,6 +10,8 @@ import idiotaxa.core.group.Rgb;
 import idiotaxa.server.palette.PaletteService.WantedGroup;
 import java.util.List;
 import java.util.Map;
+import java.nio.charset.StandardCharsets;
+import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -109,7 +111,12 @@ class PaletteController {
     String name = FileNames.clean(palette.name()) + ending;
     return ResponseEntity.ok()
         .contentType(type)
-        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment()
+                .filename(name, StandardCharsets.UTF_8)
+                .build()
+                .toString())
         .body(text);
   }
 

@@ -1,6 +1,7 @@
 package idiotaxa.server.sort;
 
 import idiotaxa.server.web.Created;
+import idiotaxa.server.web.VersionHeader;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.journal.Journal;
@@ -60,12 +61,7 @@ class SortController {
       @PathVariable("id") long id,
       @RequestHeader("If-Match") String ifMatch,
       @RequestBody GroupChange change) {
-    int version;
-    try {
-      version = Integer.parseInt(ifMatch.replace("\"", ""));
-    } catch (NumberFormatException e) {
-      throw new IllegalArgumentException("If-Match must be the group's version in quotes.", e);
-    }
+    int version = (int) VersionHeader.parse(ifMatch);
     groups.change(
         assetId,
         id,

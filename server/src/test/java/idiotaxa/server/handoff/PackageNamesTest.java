@@ -3,6 +3,7 @@ package idiotaxa.server.handoff;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import java.io.ByteArrayInputStream;

@@ -7,6 +7,7 @@ import com.sun.net.httpserver.HttpServer;
 import idiotaxa.server.IdiotaxaProperties;
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import idiotaxa.server.web.ConflictException;

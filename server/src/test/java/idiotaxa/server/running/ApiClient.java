@@ -1,5 +1,7 @@
 package idiotaxa.server.running;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -11,6 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Map;
 import java.util.function.Predicate;
+import javax.imageio.ImageIO;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -63,6 +66,25 @@ public final class ApiClient {
 
   public HttpResponse<byte[]> upload(long asset, String role, Map<String, byte[]> files) {
     return uploadTo("/api/assets/" + asset + "/models?role=" + role, files);
+  }
+
+  /** Uploads an image to an address that answers with its number. */
+  public long uploadImage(String path, String name, byte[] bytes) {
+    return JSON.readTree(ok(uploadTo(path, Map.of(name, bytes))).body()).get("id").asLong();
+  }
+
+  public HttpResponse<byte[]> tryToUpload(String path, String name, byte[] bytes) {
+    return uploadTo(path, Map.of(name, bytes));
+  }
+
+  /** A POST that must succeed with an image. */
+  public BufferedImage postForImage(String path, String json) {
+    try {
+      return ImageIO.read(
+          new ByteArrayInputStream(ok(send("POST", path, json)).body()));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   /** Pins a reference picture and returns its number. */

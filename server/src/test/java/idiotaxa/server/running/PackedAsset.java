@@ -1,21 +1,20 @@
-package idiotaxa.server.handoff;
+package idiotaxa.server.running;
 
-import idiotaxa.server.running.ApiClient;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 
 /** Brings an asset on from its materials or claims to a package. */
-final class PackedAsset {
+public final class PackedAsset {
   private final ApiClient api;
   private final long asset;
 
-  PackedAsset(ApiClient api, long asset) {
+  public PackedAsset(ApiClient api, long asset) {
     this.api = api;
     this.asset = asset;
   }
 
   /** The number of a finished bake of the target's claims, 32 × 32 texels a sheet. */
-  long bake() {
+  public long bake() {
     long bake =
         api.post(
                 "/api/assets/" + asset + "/bakes",
@@ -42,7 +41,7 @@ final class PackedAsset {
   }
 
   /** The number of a package of it with masks, with and without padding. */
-  long pack(long bake) {
+  public long pack(long bake) {
     long handoff =
         api.post("/api/bakes/" + bake + "/handoffs", "{\"hasMasks\": true, \"hasUnpadded\": true}")
             .get("id")

@@ -1,5 +1,13 @@
 import { getBytes, getJson, send } from '@/api/http'
 import type {
+  CleanedImage,
+  MaskGaps,
+  MaskPlan,
+  MaskState,
+  PickResult,
+  Speck,
+  TouchUp,
+  TouchingGroups,
   Alignment,
   AlignmentCheck,
   Asset,
@@ -160,5 +168,31 @@ export const api = {
     ),
   handOff: (bakeId: number, contents: Contents) => send<Created>('POST', `/api/bakes/${bakeId}/handoffs`, contents),
   packageUrl: (handoffId: number) => `/api/handoffs/${handoffId}/package`,
-  sendToReceiver: (handoffId: number) => send<Receipt>('POST', `/api/handoffs/${handoffId}/send`)
+  sendToReceiver: (handoffId: number) => send<Receipt>('POST', `/api/handoffs/${handoffId}/send`),
+
+  masks: (assetId: number) => getJson<MaskState>(`/api/assets/${assetId}/masks`),
+  keepMasks: (assetId: number, state: number, words: string, plan: MaskPlan) =>
+    send<MaskState>('PUT', `/api/assets/${assetId}/masks`, { words, plan }, { 'If-Match': `"${state}"` }),
+  stepMasks: (assetId: number, steps: number) => send<MaskState>('POST', `/api/assets/${assetId}/masks/steps`, { steps }),
+  removeGreyImage: (assetId: number, id: number) => send<void>('DELETE', `/api/assets/${assetId}/grey-images/${id}`),
+  /** @param kind of the picture that is made of a plan */
+  planPictureUrl: (bakeId: number, sheet: string, kind: 'made-mask' | 'pack' | 'edits') =>
+    `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/${kind}.png`,
+  borders: (bakeId: number) => getJson<TouchingGroups[]>(`/api/bakes/${bakeId}/borders`),
+  specks: (bakeId: number, most: number) =>
+    getJson<{ count: number; list: Speck[] }>(`/api/bakes/${bakeId}/specks?most=${most}`),
+  touchUp: (bakeId: number, sheet: string, kind: TouchUp['do'], path: number[], widthPx: number, group: number) =>
+    send<TouchUp>('POST', `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/touch-up`, {
+      kind,
+      path,
+      widthPx,
+      group
+    }),
+  pickTest: (bakeId: number, sheet: string, variant: 'crisp' | 'filtered' | 'halved') =>
+    send<PickResult[]>('POST', `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/pick-test?variant=${variant}`, {}),
+  maskGaps: (bakeId: number) => getJson<MaskGaps>(`/api/bakes/${bakeId}/mask-gaps`),
+  cleanImage: (id: number, tolerance: number) => getJson<CleanedImage>(`/api/id-images/${id}?tolerance=${tolerance}`),
+  cleanImageUrl: (id: number, tolerance: number) => `/api/id-images/${id}/clean.png?tolerance=${tolerance}`,
+  keepImage: (id: number, sheet: string, tolerance: number) =>
+    send<Created>('POST', `/api/id-images/${id}/keep`, { sheet, tolerance })
 }

@@ -26,7 +26,8 @@ async function checked(path: string, init?: RequestInit): Promise<Response> {
   let response: Response
   try {
     response = await fetch(path, init)
-  } catch {
+  } catch (e) {
+    if (init?.signal?.aborted) throw e
     throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
   }
   if (!response.ok) {
@@ -60,4 +61,19 @@ export async function send<T>(
   })
   const text = await response.text()
   return (text ? JSON.parse(text) : undefined) as T
+}
+
+/** A picture that is made of what is sent, with the share that the server says it has of its sheet. */
+export async function postForPicture(
+  path: string,
+  body: unknown,
+  signal: AbortSignal
+): Promise<{ blob: Blob; share: number }> {
+  const response = await checked(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+    signal
+  })
+  return { blob: await response.blob(), share: Number(response.headers.get('Idiotaxa-Share') ?? 0) }
 }

@@ -461,6 +461,8 @@ export interface Handoff {
 }
 
 export interface Asset {
+  /** Names the present state of the masks. */
+  maskState: number
   id: number
   name: string
   journalPosition: number
@@ -493,4 +495,131 @@ export interface ProposedGroup {
 export interface PlannedFile {
   path: string
   what: string
+}
+
+/** One of group (its id), mask and image. */
+export interface MaskPart {
+  group?: number
+  mask?: string
+  image?: string
+  /** Absent for add. */
+  how?: 'add' | 'subtract' | 'intersect'
+}
+
+export interface MaskStep {
+  do: 'grow' | 'shrink' | 'feather' | 'tighten' | 'invert'
+  px?: number
+  /** On the surface. */
+  mm?: number
+  low?: number
+  high?: number
+}
+
+export interface MaskSpec {
+  name: string
+  of: MaskPart[]
+  steps: MaskStep[]
+  bits: number
+}
+
+export type PackWell = Pick<MaskPart, 'group' | 'mask' | 'image'>
+
+export interface PackSpec {
+  name: string
+  r: PackWell | null
+  g: PackWell | null
+  b: PackWell | null
+  a: PackWell | null
+}
+
+export interface BorderRule {
+  from: number
+  into: number
+  px: number
+}
+
+export interface TouchUp {
+  sheet: string
+  layout: string
+  do: 'region' | 'island' | 'triangle' | 'stroke'
+  group: number
+  path: number[]
+}
+
+/** As in recipes, with groups by their ids. */
+export interface MaskPlan {
+  specks?: { texels: number }
+  borders: BorderRule[]
+  touchUps: TouchUp[]
+  masks: MaskSpec[]
+  packs: PackSpec[]
+}
+
+export interface GreyImage {
+  id: number
+  name: string
+  width: number
+  height: number
+}
+
+export interface MaskState {
+  /** Names it; sent back with a change. */
+  state: number
+  position: number
+  length: number
+  words: string
+  nextWords: string
+  plan: MaskPlan
+  images: GreyImage[]
+}
+
+export interface TouchingGroups {
+  one: number
+  other: number
+  px: number
+}
+
+export interface Speck {
+  sheet: string
+  group: number
+  proposed: number
+  texels: number
+  squareMillimetres: number
+  u: number
+  v: number
+  x: number
+  y: number
+  width: number
+  height: number
+  position: number[]
+  normal: number[]
+}
+
+export interface PickResult {
+  group: number
+  texels: number
+  from: number
+  to: number
+  best: number
+  isExact: boolean
+  wronglyTaken: number
+  wronglyLeft: number
+  /** Id of a group, 0 for the background, null for nobody. */
+  limitedBy: number | null
+}
+
+export interface MaskGaps {
+  gaps: { of: string; text: string }[]
+  lostTouchUps: number[]
+}
+
+export interface CleanedImage {
+  id: number
+  name: string
+  width: number
+  height: number
+  groups: { number: number; name: string; color: string; texels: number; isKnown: boolean }[]
+  filtered: number
+  noisy: number
+  strays: number
 }

@@ -24,6 +24,16 @@ export function uploadPicture(assetId: number, file: File): Promise<number> {
   return post(`/api/assets/${assetId}/pictures`, [file], () => {})
 }
 
+/** Takes a grey image in for masks and packs, under its file's name. */
+export function uploadGreyImage(assetId: number, file: File): Promise<number> {
+  return post(`/api/assets/${assetId}/grey-images`, [file], () => {})
+}
+
+/** Takes an ID image from elsewhere in, to be looked at and kept. */
+export function uploadIdImage(assetId: number, file: File): Promise<number> {
+  return post(`/api/assets/${assetId}/id-images`, [file], () => {})
+}
+
 /** Answers with the number of what was made. */
 function post(path: string, files: File[], onProgress: (share: number) => void): Promise<number> {
   const form = new FormData()

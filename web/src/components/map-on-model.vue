@@ -5,7 +5,9 @@
     :face-groups="null"
     :groups="groups"
     view="map"
+    :is-held="isHeld"
     @moved="placeRing"
+    @stroke="tellStroke"
   >
     <template #over>
       <span v-if="ring" class="ring" :style="{ left: `${ring.x}px`, top: `${ring.y}px` }" />
@@ -33,7 +35,18 @@ const props = defineProps<{
   groups: Group[]
   /** A place that is pointed at. */
   place?: { position: [number, number, number]; normal: [number, number, number] } | null
+  /** Whether presses are strokes on the sheet, told as u and v. */
+  isHeld?: boolean
 }>()
+const emit = defineEmits<{ stroke: [phase: 'begin' | 'go' | 'end', u: number, v: number] }>()
+
+/** Tells where on the sheet a stroke is; beside the model, or on another tile, it says nothing. */
+function tellStroke(phase: 'begin' | 'go' | 'end', clientX: number, clientY: number): void {
+  const uv = stage.value?.stage?.hitAt(clientX, clientY)?.uv
+  const [tileU, tileV] = tileOfSheet(props.sheet)
+  if (uv) emit('stroke', phase, uv[0] - tileU, uv[1] - tileV)
+  else if (phase === 'end') emit('stroke', phase, Number.NaN, Number.NaN)
+}
 
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const model = shallowRef<Model | null>(null)

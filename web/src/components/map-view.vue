@@ -6,6 +6,8 @@
         @wheel.prevent="handleWheel"
         @pointerdown="handleDown"
         @pointermove="handleMove"
+        @pointerup="handleUp"
+        @contextmenu.prevent
         @pointerleave="texel = null"
       />
       <wipe-handle v-if="image && compared" v-model="wipe" :here="here" :there="there" />
@@ -56,9 +58,14 @@ const props = withDefaults(
     boxes?: MapBox[]
     /** The one of the boxes that is looked at. */
     box?: MapBox | null
+    /** Whether presses are strokes on the sheet, told as u and v; the right button moves the map. */
+    isHeld?: boolean
+    /** Side of the sheet, px; the image may be a smaller picture of it. 0 for the image's own. */
+    sheetPx?: number
   }>(),
-  { waiting: 'Fetching the map…', compared: null, here: '', there: '', boxes: () => [], box: null }
+  { waiting: 'Fetching the map…', compared: null, here: '', there: '', boxes: () => [], box: null, sheetPx: 0 }
 )
+const emit = defineEmits<{ stroke: [phase: 'begin' | 'go' | 'end', u: number, v: number] }>()
 defineSlots<{ default(props: { texel: Texel }): unknown }>()
 
 const GRID_FROM_SCALE = 14
@@ -76,13 +83,21 @@ const zoomWords = computed(() =>
 )
 
 let drag: { x: number; y: number } | null = null
+let isStroke = false
+/** Texels of the sheet that a pixel of the image stands for. */
+const texelsPerPixel = computed(() => (props.image && props.sheetPx ? props.sheetPx / props.image.width : 1))
 const resizes = new ResizeObserver(() => fit())
 onMounted(() => resizes.observe(frame.value!))
 onBeforeUnmount(() => resizes.disconnect())
 watch([() => props.compared, () => props.boxes, () => props.box, wipe], () => draw())
 watch(
   () => props.image,
-  (now, before) => (now?.width === before?.width ? draw() : fit())
+  (now, before) => {
+    // A small picture of a sheet and the whole of it lie in one place.
+    if (!now || !before || (now.width !== before.width && !props.sheetPx)) fit()
+    else if (now.width === before.width) draw()
+    else camera.rescale(before.width / now.width)
+  }
 )
 
 function fit(): void {
@@ -120,7 +135,12 @@ function draw(): void {
     context.restore()
   }
   if (scale >= GRID_FROM_SCALE) drawGrid(context)
-  drawBoxes(context, camera, props.boxes, props.box)
+  drawBoxes(
+    context,
+    { ...camera, x, y, scale: scale / texelsPerPixel.value },
+    props.boxes,
+    props.box
+  )
   drawnScale.value = scale
 }
 
@@ -146,12 +166,31 @@ function handleWheel(e: WheelEvent): void {
 }
 
 function handleDown(e: PointerEvent): void {
-  drag = { x: e.offsetX, y: e.offsetY }
   canvas.value!.setPointerCapture(e.pointerId)
+  if (props.isHeld && e.button === 0) {
+    isStroke = true
+    tellStroke('begin', e)
+    return
+  }
+  drag = { x: e.offsetX, y: e.offsetY }
+}
+
+function tellStroke(phase: 'begin' | 'go' | 'end', e: PointerEvent): void {
+  if (!props.image) return
+  const u = (e.offsetX - camera.x) / (camera.scale * props.image.width)
+  const v = 1 - (e.offsetY - camera.y) / (camera.scale * props.image.height)
+  emit('stroke', phase, u, v)
+}
+
+function handleUp(e: PointerEvent): void {
+  if (isStroke) tellStroke('end', e)
+  isStroke = false
+  drag = null
 }
 
 function handleMove(e: PointerEvent): void {
-  if (drag && e.buttons !== 0) {
+  if (isStroke) tellStroke('go', e)
+  else if (drag && e.buttons !== 0) {
     camera.move(e.offsetX - drag.x, e.offsetY - drag.y)
     drag = { x: e.offsetX, y: e.offsetY }
   }
@@ -162,11 +201,12 @@ function handleMove(e: PointerEvent): void {
 function flyTo(box: MapBox): void {
   if (!canvas.value) return
   const room = 12 + 0.15 * Math.max(box.width, box.height)
+  const pixels = (texels: number): number => texels / texelsPerPixel.value
   camera.show(
-    box.x - room,
-    box.y - room,
-    box.x + box.width + room,
-    box.y + box.height + room,
+    pixels(box.x - room),
+    pixels(box.y - room),
+    pixels(box.x + box.width + room),
+    pixels(box.y + box.height + room),
     canvas.value.width,
     canvas.value.height
   )
@@ -181,7 +221,7 @@ function texelAt(px: number, py: number): Texel | null {
   probe.drawImage(props.image, x, y, 1, 1, 0, 0, 1, 1)
   const [r, g, b] = probe.getImageData(0, 0, 1, 1).data
   const color = `#${[r!, g!, b!].map((v) => v.toString(16).padStart(2, '0')).join('')}`.toUpperCase()
-  return { x, y, color }
+  return { x: Math.floor(x * texelsPerPixel.value), y: Math.floor(y * texelsPerPixel.value), color }
 }
 </script>
 

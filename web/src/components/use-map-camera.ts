@@ -12,6 +12,8 @@ export interface MapCamera {
   /** Keeps the point (px, py) of the canvas where it is. */
   zoom: (factor: number, px: number, py: number) => void
   move: (dx: number, dy: number) => void
+  /** The image is another one of the same thing, with so many times the pixels less. */
+  rescale: (factor: number) => void
 }
 
 /**
@@ -47,6 +49,10 @@ export function useMapCamera(onChange: () => void, largestScale = LARGEST_SCALE)
       x = px - ((px - x) * next) / scale
       y = py - ((py - y) * next) / scale
       scale = next
+      onChange()
+    },
+    rescale(factor) {
+      scale *= factor
       onChange()
     },
     move(dx, dy) {

@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, Raycaster, Vector2, Vector3 } from 'three'
+import { BufferAttribute, BufferGeometry, DoubleSide, Raycaster, Triangle, Vector2, Vector3 } from 'three'
 import type { Camera } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
 import type { Model } from '@/model/model'
@@ -8,6 +8,8 @@ export interface Hit {
   face: number
   triangle: number
   corner: number
+  /** On the sheet, v upwards; null where the model has no UVs. */
+  uv: [number, number] | null
 }
 
 /** Finds what is under the pointer. The hierarchy is built at the first question. */
@@ -39,7 +41,23 @@ export class FacePicker {
       : this.hierarchy().raycastFirst(ray, DoubleSide)
     if (hit?.faceIndex == null) return null
     const triangle = hit.faceIndex
-    return { face: this.model.triangleFace[triangle]!, triangle, corner: this.nearestCorner(triangle, hit.point) }
+    return {
+      face: this.model.triangleFace[triangle]!,
+      triangle,
+      corner: this.nearestCorner(triangle, hit.point),
+      uv: this.uvAt(triangle, hit.point)
+    }
+  }
+
+  private uvAt(triangle: number, point: Vector3): [number, number] | null {
+    const { uvs, positions, triangles } = this.model
+    if (!uvs) return null
+    const [a, b, c] = [0, 1, 2].map((k) => new Vector3().fromArray(positions, 3 * triangles[3 * triangle + k]!))
+    const weights = Triangle.getBarycoord(point, a!, b!, c!, new Vector3())
+    if (!weights) return null
+    const mix = (axis: number): number =>
+      weights.toArray().reduce((sum, w, k) => sum + w * uvs[6 * triangle + 2 * k + axis]!, 0)
+    return [mix(0), mix(1)]
   }
 
   private nearestCorner(triangle: number, point: Vector3): number {

@@ -40,6 +40,14 @@ public final class ImageCleaner {
   /** Share of a cluster's texels that lie between two groups, from which on it is a filtered border. */
   private static final double BLEND_SHARE = 0.6;
 
+  /** Of a cluster's texels: a seam fills fewer squares of 3 × 3. */
+  private static final double SEAM_SHARE = 0.45;
+
+  private static final int MANY_TIMES = 10;
+
+  /** How far smeared colours go, in tolerances. */
+  private static final int SMEAR_TOLERANCES = 4;
+
   /** More distinct colours than this per cluster are grain: then nothing thin can be told from it. */
   private static final int CRISP_COLORS = 2048;
 
@@ -148,6 +156,7 @@ public final class ImageCleaner {
       isKept[c] = filled[c] >= least;
     }
     dropBorders(filled);
+    dropSmears(filled);
     keepThin();
     if (settings.groupCount() > 0) {
       keepHeaviest(filled);
@@ -194,6 +203,27 @@ public final class ImageCleaner {
       boolean isMostlyBorder = texels[c] > 0 && between[c] >= BLEND_SHARE * texels[c];
       if (isKept[c] && isMostlyBorder && filled[c] < 0.5 * texels[c]) {
         isKept[c] = false;
+      }
+    }
+  }
+
+  /**
+   * A compression with coarser colour than light smears a group's colour along its borders: such a cluster is
+   * a seam of a group many times its size whose colour is not far away.
+   */
+  private void dropSmears(int[] filled) {
+    for (int c = 0; isGrainy && c < filled.length; c++) {
+      boolean isSeam = isKept[c] && filled[c] < SEAM_SHARE * clusters.weight(c);
+      for (int big = 0; isSeam && big < filled.length; big++) {
+        boolean isOfIt =
+            isKept[big]
+                && filled[c] * MANY_TIMES < filled[big]
+                && Rgb.distance(clusters.color(c), clusters.color(big))
+                    <= SMEAR_TOLERANCES * settings.tolerance();
+        if (isOfIt) {
+          isKept[c] = false;
+          break;
+        }
       }
     }
   }
@@ -427,7 +457,10 @@ public final class ImageCleaner {
     if (clusterOfTexel[y * width + x] == cluster) {
       return CleanImage.NOISY;
     }
-    return isBlend(rgb, near, gather(x, y, -1, near)) ? CleanImage.FILTERED : CleanImage.STRAY;
+    // Ringing of a compression goes beyond both sides of a border.
+    boolean isGrain = isGrainy && Rgb.distance(rgb, color) <= SMEAR_TOLERANCES * settings.tolerance();
+    boolean isBorder = isGrain || isBlend(rgb, near, gather(x, y, -1, near));
+    return isBorder ? CleanImage.FILTERED : CleanImage.STRAY;
   }
 
   /** Numbers of the kept clusters; those that a palette has by colour get its groups. */

@@ -193,6 +193,14 @@ class ImageCleanerTest {
     assertThat(right(clean, truth)).isGreaterThan(0.995);
   }
 
+  @Test
+  void aHalvedJpegOfPoorQualityHasTheRightGroups() throws IOException {
+    int[] fine = truth(2 * SIZE);
+    CleanImage clean = clean(jpeg(shrink(draw(fine, 2 * SIZE), 2), 0.75f));
+    assertThat(clean.groups()).hasSize(7);
+    assertThat(right(clean, fine, 2 * SIZE, 2)).isGreaterThan(0.97);
+  }
+
   private static BufferedImage jpeg(BufferedImage image, float quality) throws IOException {
     ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
     ImageWriteParam settings = writer.getDefaultWriteParam();

@@ -1,0 +1,66 @@
+import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { postForPicture } from '@/api/http'
+import type { Ref, ShallowRef } from 'vue'
+
+/** What a picture is made of; two with the same words are the same picture. */
+export interface PlanPicture {
+  url: string
+  body: Record<string, unknown>
+  /** Tells pictures apart whose difference is not in what is sent, such as colours. */
+  stamp?: string
+}
+
+/** Side of the picture that is fetched first, px. */
+const FIRST_PX = 1024
+
+/** So long nothing may change before the whole picture is fetched, ms. */
+const SETTLED_MS = 160
+
+/**
+ * The picture that the server makes of a plan: first a small one, so that a number can be dragged, then the
+ * whole. The last one stays until the next is there.
+ */
+export function usePlanPicture(
+  asked: () => PlanPicture | null,
+  wholePx: () => number
+): { image: ShallowRef<ImageBitmap | null>; share: Ref<number>; problem: Ref<string | null> } {
+  const image = shallowRef<ImageBitmap | null>(null)
+  const share = ref(0)
+  const problem = ref<string | null>(null)
+
+  watch(
+    () => JSON.stringify([asked(), wholePx()]),
+    async (_now, _before, onCleanup) => {
+      const abort = new AbortController()
+      onCleanup(() => abort.abort())
+      const wanted = asked()
+      problem.value = null
+      if (!wanted) {
+        image.value = null
+        return
+      }
+      const fetchAt = async (largest: number): Promise<void> => {
+        const made = await postForPicture(wanted.url, { ...wanted.body, largest }, abort.signal)
+        const bitmap = await createImageBitmap(made.blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })
+        if (abort.signal.aborted) return
+        image.value = bitmap
+        share.value = made.share
+      }
+      try {
+        await fetchAt(Math.min(FIRST_PX, wholePx()))
+        if (wholePx() > FIRST_PX) {
+          await new Promise((resolve) => setTimeout(resolve, SETTLED_MS))
+          if (!abort.signal.aborted) await fetchAt(wholePx())
+        }
+      } catch (e) {
+        if (!abort.signal.aborted) {
+          image.value = null
+          problem.value = (e as Error).message
+        }
+      }
+    },
+    { immediate: true }
+  )
+  onScopeDispose(() => image.value?.close())
+  return { image, share, problem }
+}

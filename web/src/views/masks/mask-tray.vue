@@ -1,0 +1,125 @@
+<template>
+  <div class="tray">
+    <div class="made">
+      <el-button size="small" type="primary" @click="add">New mask</el-button>
+      <span v-if="plan.masks.length === 0" class="soft small">
+        Groups put together, taken away, grown over seams: what the texturing tool gets beside the masks of the groups.
+      </span>
+    </div>
+    <ul aria-label="Made masks">
+      <mask-strip
+        v-for="(mask, i) in plan.masks"
+        :key="i"
+        :mask="mask"
+        :index="i"
+        :earlier="plan.masks.slice(0, i).map((m) => m.name)"
+        :groups="groups"
+        :images="masks.kept?.images ?? []"
+        :bake-id="bakeId"
+        :sheet="sheet"
+        :is-shown="shown === `made ${mask.name}`"
+        :exact-share="shown === `made ${mask.name}` ? share : null"
+        @show="shown = `made ${mask.name}`"
+        @rename="(name) => rename(i, name)"
+        @menu="(word) => act(word, i)"
+      />
+    </ul>
+    <h3 class="of-groups">Of the groups, as baked</h3>
+    <ul aria-label="Masks of groups">
+      <li v-for="row in rows" :key="row.group.id">
+        <button
+          class="mask row-button"
+          type="button"
+          :aria-current="shown === `group ${row.group.number}`"
+          @click="shown = `group ${row.group.number}`"
+        >
+          <label-tag :number="row.group.number" :name="row.group.name" :color="row.group.color" />
+          <span class="soft small">{{ count(row.texels, 'texel') }}</span>
+        </button>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { ElButton } from 'element-plus'
+import { computed } from 'vue'
+import LabelTag from '@/components/label-tag.vue'
+import { freeName, moved, newMask, renameMask, withMask, without } from '@/model/mask-plan'
+import { count } from '@/model/words'
+import { useMasksStore } from '@/stores/masks'
+import MaskStrip from '@/views/masks/mask-strip.vue'
+
+import type { Group } from '@/api/types'
+
+/** The masks that are made, and those that every group has anyway. */
+defineProps<{
+  rows: { group: Group; texels: number }[]
+  groups: Group[]
+  bakeId: number
+  sheet: string
+  /** Of the sheet, of the mask that is shown; null while it is not known. */
+  share: number | null
+}>()
+/** `made NAME` or `group NUMBER`. */
+const shown = defineModel<string>('shown', { required: true })
+
+const masks = useMasksStore()
+const plan = computed(() => masks.plan)
+
+async function add(): Promise<void> {
+  const mask = newMask(plan.value, [])
+  await masks.keep(`mask ${mask.name} made`, { ...plan.value, masks: [...plan.value.masks, mask] })
+  shown.value = `made ${mask.name}`
+}
+
+async function rename(index: number, name: string): Promise<void> {
+  const before = plan.value.masks[index]!.name
+  if (name.trim() === '' || name === before) return
+  const isShown = shown.value === `made ${before}`
+  if ((await masks.keep(`mask ${before} renamed ${name}`, renameMask(plan.value, index, name.trim()))) && isShown)
+    shown.value = `made ${name.trim()}`
+}
+
+function act(word: string, index: number): void {
+  const mask = plan.value.masks[index]!
+  const next = (list: typeof plan.value.masks): typeof plan.value => ({ ...plan.value, masks: list })
+  if (word === 'copy') {
+    const copy = { ...mask, name: freeName(mask.name, plan.value.masks.map((m) => m.name)) }
+    void masks.keep(`mask ${mask.name} copied`, next([...plan.value.masks, copy]))
+  } else if (word === 'up' || word === 'down') {
+    void masks.keep(`mask ${mask.name} moved`, next(moved(plan.value.masks, index, word === 'up' ? -1 : 1)))
+  } else if (word === 'bits') {
+    const bits = mask.bits === 8 ? 16 : 8
+    void masks.keep(`mask ${mask.name}: ${bits} bits`, withMask(plan.value, index, { ...mask, bits }))
+  } else {
+    void masks.keep(`mask ${mask.name} removed`, next(without(plan.value.masks, index)))
+  }
+}
+</script>
+
+<style scoped>
+.made {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding-bottom: 6px;
+}
+
+.of-groups {
+  padding: 12px 8px 2px;
+}
+
+.mask {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  justify-content: space-between;
+  padding: 4px 8px;
+}
+
+.mask:hover,
+.mask[aria-current='true'] {
+  background: var(--accent-soft);
+}
+</style>

@@ -1,0 +1,134 @@
+<template>
+  <div class="picks">
+    <el-radio-group v-model="variant" size="small" aria-label="Image that is picked from">
+      <el-radio-button value="crisp">crisp</el-radio-button>
+      <el-radio-button value="filtered">filtered</el-radio-button>
+      <el-radio-button value="halved">at half the size</el-radio-button>
+    </el-radio-group>
+    <p class="soft small">
+      What a colour pick of the ID map takes, by its tolerance of 0 to 128: within the bar with the fewest wrong texels, ▾ is
+      the best. The name at its end is what would be taken next.
+    </p>
+    <ul aria-label="Pick test">
+      <li v-for="row in rows" :key="row.result.group" class="pick">
+        <label-tag class="tag" :number="row.group.number" :name="row.group.name" :color="row.group.color" />
+        <span class="small" :class="{ wrong: !row.result.isExact }">
+          <template v-if="row.result.isExact">without error</template>
+          <template v-else
+            >! {{ row.result.wronglyTaken.toLocaleString('en') }} taken, {{ row.result.wronglyLeft.toLocaleString('en') }} left wrongly</template
+          >
+        </span>
+        <div class="scale" role="img" :aria-label="`${row.group.name}: tolerance ${row.result.from} to ${row.result.to}, best ${row.result.best}`">
+          <span class="bar" :style="{ left: `${at(row.result.from)}%`, right: `${100 - at(row.result.to + 1)}%`, background: row.group.color }" />
+          <span class="best" :style="{ left: `${at(row.result.best + 0.5)}%` }">▾</span>
+        </div>
+        <span class="ends mono small">{{ row.result.from }} … {{ row.result.to }}</span>
+        <span class="limit small soft">{{ row.limit }}</span>
+      </li>
+    </ul>
+  </div>
+</template>
+
+<script setup lang="ts">
+import { ElRadioButton, ElRadioGroup } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import LabelTag from '@/components/label-tag.vue'
+import { orSay } from '@/components/say'
+import { useMasksStore } from '@/stores/masks'
+
+import type { Group, PickResult } from '@/api/types'
+
+/** For every group the tolerance range that a pick of its colour bears, and the neighbour that limits it. */
+const props = defineProps<{ bakeId: number; sheet: string; groups: Group[] }>()
+
+const MOST = 128
+
+const masks = useMasksStore()
+const variant = ref<'crisp' | 'filtered' | 'halved'>('crisp')
+const results = shallowRef<PickResult[]>([])
+const colors = computed(() => props.groups.map((g) => g.color).join())
+watch(
+  [() => props.bakeId, () => props.sheet, variant, () => masks.kept?.state, colors],
+  () =>
+    void orSay(async () => {
+      const of = variant.value
+      const found = await api.pickTest(props.bakeId, props.sheet, of)
+      if (of === variant.value) results.value = found
+    }),
+  { immediate: true }
+)
+
+const rows = computed(() =>
+  results.value
+    .filter((r) => r.texels > 0)
+    .map((result) => ({ result, group: props.groups.find((g) => g.id === result.group)!, limit: limitOf(result) }))
+    .filter((row) => row.group)
+    .sort((a, b) => a.result.to - a.result.from - (b.result.to - b.result.from))
+)
+
+function limitOf(r: PickResult): string {
+  if (r.limitedBy === null) return 'nothing in the way up to 128'
+  if (r.limitedBy === 0) return 'then the background'
+  return `then ${props.groups.find((g) => g.id === r.limitedBy)?.name ?? 'another group'}`
+}
+
+function at(tolerance: number): number {
+  return (100 * Math.min(MOST + 1, tolerance)) / (MOST + 1)
+}
+</script>
+
+<style scoped>
+.picks {
+  display: grid;
+  gap: 8px;
+}
+
+.pick {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 10px;
+  align-items: center;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule);
+}
+
+.tag {
+  justify-self: start;
+  max-width: 100%;
+  height: 24px;
+}
+
+.wrong {
+  color: var(--bad);
+  font-weight: 600;
+}
+
+.scale {
+  position: relative;
+  grid-column: 1 / 3;
+  height: 16px;
+  margin-top: 10px;
+  border: 1px solid var(--ink);
+  background: repeating-linear-gradient(90deg, var(--paper) 0 calc(12.4% - 1px), var(--rule) calc(12.4% - 1px) 12.4%);
+}
+
+.bar {
+  position: absolute;
+  top: 2px;
+  bottom: 2px;
+  min-width: 2px;
+  border: 1px solid var(--ink);
+}
+
+.best {
+  position: absolute;
+  top: -14px;
+  transform: translateX(-50%);
+  line-height: 14px;
+}
+
+.limit {
+  justify-self: end;
+}
+</style>

@@ -66,7 +66,7 @@
           :groups="groups"
           :place="lookedPlace"
           :is-held="isTouching"
-          @stroke="touch.stroke"
+          @stroke="touch.strokeOnModel"
         />
       </div>
     </div>

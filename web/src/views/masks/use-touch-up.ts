@@ -5,7 +5,9 @@ import { useMasksStore } from '@/stores/masks'
 import type { Ref } from 'vue'
 import type { TouchUp } from '@/api/types'
 
-/** Where a stroke on the model crosses a seam, it goes on elsewhere on the sheet. */
+type Phase = 'begin' | 'go' | 'end'
+
+/** Two places of a stroke on the model that are farther apart on the sheet lie on two sides of a seam. */
 const JUMP = 0.08
 
 /** Turns presses on the map or the model into touch-ups. */
@@ -16,7 +18,9 @@ export function useTouchUp(
   tool: Ref<TouchUp['do'] | ''>
   strokePx: Ref<number>
   receiver: Ref<number>
-  stroke: (phase: 'begin' | 'go' | 'end', u: number, v: number) => void
+  stroke: (phase: Phase, u: number, v: number) => void
+  /** The same from the model, where a stroke that crosses a seam goes on elsewhere on the sheet. */
+  strokeOnModel: (phase: Phase, u: number, v: number) => void
 } {
   const masks = useMasksStore()
   const tool = ref<TouchUp['do'] | ''>('')
@@ -24,15 +28,15 @@ export function useTouchUp(
   const receiver = ref(0)
   let paths: number[][] = []
 
-  function stroke(phase: 'begin' | 'go' | 'end', u: number, v: number): void {
+  function go(phase: Phase, u: number, v: number, longest: number): void {
     if (phase === 'begin') paths = [[u, v]]
-    else if (Number.isFinite(u) && paths.length > 0) goTo(u, v)
+    else if (Number.isFinite(u) && paths.length > 0) goTo(u, v, longest)
     if (phase === 'end') void finish()
   }
 
-  function goTo(u: number, v: number): void {
+  function goTo(u: number, v: number, longest: number): void {
     const path = paths.at(-1)!
-    const isNear = Math.hypot(u - path.at(-2)!, v - path.at(-1)!) < JUMP
+    const isNear = Math.hypot(u - path.at(-2)!, v - path.at(-1)!) < longest
     if (isNear) path.push(u, v)
     else paths.push([u, v])
   }
@@ -50,5 +54,11 @@ export function useTouchUp(
     })
   }
 
-  return { tool, strokePx, receiver, stroke }
+  return {
+    tool,
+    strokePx,
+    receiver,
+    stroke: (phase, u, v) => go(phase, u, v, Infinity),
+    strokeOnModel: (phase, u, v) => go(phase, u, v, JUMP)
+  }
 }

@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.MeshBuilder;
@@ -82,6 +84,8 @@ class MaskingTest {
 
   private final StagePage artist = new StagePage(browser.open(application.url()));
   private final Page page = artist.page();
+  /** Column of the stage where the cut is seen, 0 until it was found. */
+  private int cut;
 
   @Test
   void masksPacksAndRepairsAreMadeAndStayInTheNextBake() throws IOException {
@@ -141,17 +145,19 @@ class MaskingTest {
     putIn("tin");
     page.getByText("on the model").click();
     artist.waitForStage();
-    assertThat(whiteShare(0.5)).isCloseTo(0.5, within(0.02));
+    assertThat(metresOfWhite(1)).isCloseTo(1, within(0.01));
     addStep("Grow, px on the sheet");
     // The island ends at the seam, and so does what is grown on the sheet.
-    assertThat(whiteShare(0.5)).isCloseTo(0.5, within(0.02));
+    assertThat(page.locator(".strip")).containsText("px");
+    page.waitForTimeout(500);
+    assertThat(metresOfWhite(1)).isCloseTo(1, within(0.01));
     addStep("Grow, mm on the surface");
     Locator millimetres = page.getByLabel("grow, millimetres on the surface");
     millimetres.fill("200");
     millimetres.press("Enter");
-    // 200 mm of 2 m: a tenth more of the wall, on the other side of the cut.
-    assertThat(whiteShare(0.6)).isCloseTo(0.6, within(0.02));
-    dragTo(millimetres, 40);
+    // On the other side of the cut, without a gap.
+    assertThat(metresOfWhite(1.2)).isCloseTo(1.2, within(0.02));
+    dragBy(millimetres, 400);
     assertThat(page.locator(".strip")).not().containsText("200");
     assertThat(page.getByText("Undo: mask: grow changed")).isVisible();
   }
@@ -162,37 +168,53 @@ class MaskingTest {
   }
 
   /** A number is dragged where it stands, and shows what it would be all the while. */
-  private void dragTo(Locator number, double px) throws IOException {
+  private void dragBy(Locator number, double px) throws IOException {
     BoundingBox box = number.boundingBox();
     page.mouse().move(box.x + 5, box.y + 5);
     page.mouse().down();
-    page.mouse().move(box.x + 5 + 5 * px, box.y + 5, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
-    assertThat(whiteShare(0.65)).isCloseTo(0.65, within(0.02));
+    page.mouse().move(box.x + 5 + px, box.y + 5, new Mouse.MoveOptions().setSteps(8));
+    assertThat(metresOfWhite(1.3)).isCloseTo(1.3, within(0.02));
     page.mouse().up();
   }
 
-  /** Share of the wall that is white on the stage, as soon as it is near to what is expected. */
-  private double whiteShare(double expected) throws IOException {
-    double share = 0;
+  /**
+   * How far the wall is white from its left end, read from a row of the stage: its two ends and the cut in the
+   * middle, found while the mask ended there, give the perspective.
+   */
+  private double metresOfWhite(double expected) throws IOException {
+    double metres = 0;
     for (int attempt = 0; attempt < 60; attempt++) {
       BufferedImage stage =
           ImageIO.read(new ByteArrayInputStream(page.getByTestId("stage").screenshot()));
-      int white = 0;
-      int black = 0;
-      for (int y = 0; y < stage.getHeight(); y++) {
-        for (int x = 0; x < stage.getWidth(); x++) {
-          int rgb = stage.getRGB(x, y) & 0xFFFFFF;
-          white += rgb == 0xFFFFFF ? 1 : 0;
-          black += rgb == 0 ? 1 : 0;
-        }
+      int y = stage.getHeight() / 2;
+      int left = find(stage, y, 0, 0xFFFFFF);
+      int end = left < 0 ? -1 : find(stage, y, left, 0x000000);
+      int right = stage.getWidth() - 1;
+      while (right > 0 && (stage.getRGB(right, y) & 0xFFFFFF) != 0) {
+        right--;
       }
-      share = white / (double) Math.max(1, white + black);
-      if (Math.abs(share - expected) < 0.02) {
+      if (end > 0) {
+        cut = cut == 0 ? end : cut;
+        double c = (2.0 * cut - left - right) / (2.0 * (right - cut));
+        double b = cut * (1 + c) - left;
+        metres = (left - end) / (c * end - b);
+      }
+      if (Math.abs(metres - expected) < 0.02) {
         break;
       }
       page.waitForTimeout(200);
     }
-    return share;
+    return metres;
+  }
+
+  /** The first column from one on that has a colour, −1 for none. */
+  private static int find(BufferedImage image, int y, int from, int rgb) {
+    for (int x = from; x < image.getWidth(); x++) {
+      if ((image.getRGB(x, y) & 0xFFFFFF) == rgb) {
+        return x;
+      }
+    }
+    return -1;
   }
 
   private void packThree() {
@@ -223,7 +245,7 @@ class MaskingTest {
   private void touchUpACorner() {
     panel("The map itself");
     page.getByLabel("What is given").selectOption("stroke");
-    page.getByLabel("Group that gets it").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("2 tin"));
+    page.getByLabel("Group that gets it").selectOption(new SelectOption().setLabel("2 tin"));
     Locator map = page.getByTestId("map").locator("canvas");
     assertThat(page.getByTestId("map")).containsText("a texel");
     artist.button("Whole sheet").click();

@@ -286,10 +286,10 @@ class MaskingTest {
     page.getByLabel("ID image")
         .setInputFiles(new FilePayload("old-wall.png", "image/png", out.toByteArray()));
     Locator found = page.getByLabel("Groups of the image");
-    assertThat(found.locator("li")).hasCount(1);
+    assertThat(found.locator("li")).hasCount(2);
     assertThat(found).containsText("new");
     artist.button("Keep it as a bake").click();
-    assertThat(page.getByLabel("Masks of groups").locator("li")).hasCount(1);
+    assertThat(page.getByLabel("Masks of groups").locator("li")).hasCount(2);
     assertThat(page.getByLabel("Masks of groups")).containsText("#");
   }
 }

@@ -23,6 +23,8 @@ final class DiskGrowth {
   private final double radiusSq;
   private final int[] offsetX;
   private final int[] offsetY;
+  /** Whether every texel of a block there lies within the radius of every texel of the present one. */
+  private final boolean[] isWithin;
   private final char[] out;
 
   private DiskGrowth(char[] in, TexelIslands islands, double radius, int threads) {
@@ -34,6 +36,12 @@ final class DiskGrowth {
     List<int[]> offsets = offsets(radius);
     offsetX = offsets.stream().mapToInt(o -> o[0]).toArray();
     offsetY = offsets.stream().mapToInt(o -> o[1]).toArray();
+    isWithin = new boolean[offsetX.length];
+    for (int o = 0; o < isWithin.length; o++) {
+      double dx = SIDE * (Math.abs(offsetX[o]) + 1) - 1.0;
+      double dy = SIDE * (Math.abs(offsetY[o]) + 1) - 1.0;
+      isWithin[o] = dx * dx + dy * dy <= radiusSq;
+    }
     out = in.clone();
   }
 
@@ -99,14 +107,16 @@ final class DiskGrowth {
         if (blocks.least(e) == Planes.FULL) {
           continue;
         }
-        gather(column, row, blocks.label(e), blocks.least(e));
-        if (!candidates.isEmpty()) {
+        if (gather(column, row, blocks.label(e), blocks.least(e))) {
+          fill(column, row, blocks.label(e));
+        } else if (!candidates.isEmpty()) {
           raise(column, row, blocks.label(e));
         }
       }
     }
 
-    private void gather(int column, int row, char label, char least) {
+    /** Returns whether a block with a full texel lies wholly within the radius of every texel of this one. */
+    private boolean gather(int column, int row, char label, char least) {
       candidates.clear();
       for (int o = 0; o < offsetX.length; o++) {
         int x = column + offsetX[o];
@@ -117,11 +127,28 @@ final class DiskGrowth {
         int other = y * blocks.columns() + x;
         int entry = blocks.entry(other, label);
         if (entry >= 0 && blocks.largest(entry) > least) {
+          if (isWithin[o] && blocks.largest(entry) == Planes.FULL) {
+            return true;
+          }
           if (candidates.size() == top.length) {
             top = Arrays.copyOf(top, 2 * top.length);
           }
           top[candidates.size()] = blocks.largest(entry);
           candidates.add(other);
+        }
+      }
+      return false;
+    }
+
+    private void fill(int column, int row, char label) {
+      int width = islands.width();
+      int toY = Math.min(islands.height(), (row + 1) * SIDE);
+      int toX = Math.min(width, (column + 1) * SIDE);
+      for (int y = row * SIDE; y < toY; y++) {
+        for (int i = y * width + column * SIDE; i < y * width + toX; i++) {
+          if (islands.labels()[i] == label) {
+            out[i] = Planes.FULL;
+          }
         }
       }
     }

@@ -6,7 +6,8 @@ import java.util.Arrays;
 /**
  * A Gaussian with σ = r / 2, cut off at 3 σ, over the texels of the own island only: a normalised
  * convolution (Knutsson, Westin 1993), so that nothing darkens where the island ends. Square after
- * square, rows first; squares around which nothing differs stay as they are.
+ * square, rows first; squares around which nothing differs stay as they are. Wide ones are computed on cells,
+ * see {@link CoarseFeather}.
  */
 final class Feather {
   private static final int SIDE = 64;
@@ -34,6 +35,9 @@ final class Feather {
   static char[] apply(char[] in, TexelIslands islands, double radius, int threads) {
     if (radius <= 0) {
       return in;
+    }
+    if (CoarseFeather.cellSide(radius / 2) > 1) {
+      return CoarseFeather.apply(in, islands, radius / 2, threads);
     }
     Feather feather = new Feather(in, islands, radius, threads);
     int columns = (islands.width() + SIDE - 1) / SIDE;

@@ -115,6 +115,8 @@ final class PointTree {
     private double nz;
     private double radiusSq;
     private char best;
+    /** What was found last is mostly what the next point finds, and is asked first. */
+    private int last = -1;
 
     /**
      * The largest value within a distance of a point, of points whose directions agree with its own; at
@@ -129,10 +131,41 @@ final class PointTree {
       nz = normal[2];
       radiusSq = radius * radius;
       best = own;
-      if (order.length > 0) {
+      if (last >= 0) {
+        take(last);
+      }
+      if (order.length > 0 && top[0] > best) {
         visit(0, 0, order.length);
       }
       return best;
+    }
+
+    /** Whether no point with more than a value is within a distance, whatever its direction. */
+    boolean isFree(double[] point, double radius, char own) {
+      x = point[0];
+      y = point[1];
+      z = point[2];
+      radiusSq = radius * radius;
+      return order.length == 0 || isFree(0, 0, order.length, own);
+    }
+
+    private boolean isFree(int node, int from, int to, char own) {
+      if (top[node] <= own || gapSq(node) > radiusSq) {
+        return true;
+      }
+      if (isLeaf(from, to)) {
+        for (int i = from; i < to; i++) {
+          double dx = points[3 * order[i]] - x;
+          double dy = points[3 * order[i] + 1] - y;
+          double dz = points[3 * order[i] + 2] - z;
+          if (values[order[i]] > own && dx * dx + dy * dy + dz * dz <= radiusSq) {
+            return false;
+          }
+        }
+        return true;
+      }
+      int middle = (from + to + 1) >>> 1;
+      return isFree(2 * node + 1, from, middle, own) && isFree(2 * node + 2, middle, to, own);
     }
 
     /** Whether a box is within a distance of any point. */
@@ -204,6 +237,7 @@ final class PointTree {
       boolean isNear = dx * dx + dy * dy + dz * dz <= radiusSq;
       if (isNear && normals[3 * i] * nx + normals[3 * i + 1] * ny + normals[3 * i + 2] * nz > 0) {
         best = values[i];
+        last = i;
       }
     }
   }

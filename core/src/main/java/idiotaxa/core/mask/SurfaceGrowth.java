@@ -3,6 +3,7 @@ package idiotaxa.core.mask;
 import com.carrotsearch.hppc.CharArrayList;
 import com.carrotsearch.hppc.FloatArrayList;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.work.Progress;
 import java.util.Arrays;
 import java.util.List;
@@ -86,6 +87,7 @@ final class SurfaceGrowth {
         .visit(
             sheet.maps().groups(),
             threads,
+            tile -> hasRim(sheet, plane, tile),
             w -> {
               if (workers[w] == null) {
                 workers[w] = new Worker(sheet.points());
@@ -98,6 +100,22 @@ final class SurfaceGrowth {
                 }
               };
             });
+  }
+
+  private static boolean hasRim(MaskSheet sheet, char[] plane, int tile) {
+    int width = sheet.maps().width();
+    int fromX = sheet.points().tileX(tile);
+    int fromY = sheet.points().tileY(tile);
+    int toX = Math.min(width, fromX + TileBins.SIDE);
+    int toY = Math.min(sheet.maps().height(), fromY + TileBins.SIDE);
+    for (int y = fromY; y < toY; y++) {
+      for (int i = y * width + fromX; i < y * width + toX; i++) {
+        if (plane[i] > 0 && isRim(sheet.islands(), plane, i)) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   /** Whether one of the eight neighbours has less or lies outside of the island. */
@@ -129,6 +147,7 @@ final class SurfaceGrowth {
         .visit(
             sheet.maps().groups(),
             threads,
+            tile -> sheet.points().touches(tile, isNear),
             w -> {
               if (workers[w] == null) {
                 workers[w] = new Worker(sheet.points());
@@ -138,8 +157,7 @@ final class SurfaceGrowth {
               PointTree.Query query = queries[w];
               return (texel, triangle) -> {
                 if (isNear[triangle] && plane[texel] < Planes.FULL) {
-                  worker.at(texel, triangle);
-                  out[texel] = query.largest(worker.point, worker.normal, radius, plane[texel]);
+                  out[texel] = worker.reach(texel, triangle, query, radius, plane[texel]);
                 }
               };
             });
@@ -168,13 +186,47 @@ final class SurfaceGrowth {
 
   /** One thread's point and normal of a texel. */
   private final class Worker {
+    private static final int SQUARE = 8;
+    private static final int SLOTS = TileBins.SIDE / SQUARE;
+
     private final TexelPoints points;
     private final double[] weights = new double[3];
     private final double[] point = new double[3];
     private final double[] normal = new double[3];
 
+    /** A place per square of {@value #SQUARE} texels of a tile around which nothing was near, and how far. */
+    private final double[] free = new double[4 * SLOTS * SLOTS];
+
+    private final char[] freeAbove = new char[SLOTS * SLOTS];
+
     Worker(TexelPoints points) {
       this.points = points;
+      Arrays.fill(free, Double.NEGATIVE_INFINITY);
+    }
+
+    /** Most texels lie near one that is known to be far from everything, and need not ask. */
+    char reach(int texel, int triangle, PointTree.Query query, double radius, char own) {
+      at(texel, triangle);
+      int x = texel % points.width() % TileBins.SIDE / SQUARE;
+      int y = texel / points.width() % TileBins.SIDE / SQUARE;
+      int slot = y * SLOTS + x;
+      if (own >= freeAbove[slot] && distance(4 * slot) + radius <= free[4 * slot + 3]) {
+        return own;
+      }
+      char found = query.largest(point, normal, radius, own);
+      if (found == own && query.isFree(point, 2 * radius, own)) {
+        System.arraycopy(point, 0, free, 4 * slot, 3);
+        free[4 * slot + 3] = 2 * radius;
+        freeAbove[slot] = own;
+      }
+      return found;
+    }
+
+    private double distance(int at) {
+      double dx = point[0] - free[at];
+      double dy = point[1] - free[at + 1];
+      double dz = point[2] - free[at + 2];
+      return Math.sqrt(dx * dx + dy * dy + dz * dz);
     }
 
     void at(int texel, int triangle) {

@@ -54,15 +54,43 @@ final class TexelPoints {
     return triangles.meshTriangle(triangle);
   }
 
+  /** Whether anything of a tile is wanted at all; to be asked by several threads. */
+  interface Tiles {
+    boolean isWanted(int tile);
+  }
+
   /** Visits every covered texel that some triangle meets. */
   void visit(char[] groups, int threads, Visitors visitors) {
+    visit(groups, threads, tile -> true, visitors);
+  }
+
+  /** Whether a triangle that is meant may touch a tile. */
+  boolean touches(int tile, boolean[] isMeant) {
+    for (int slot = bins.from(tile); slot < bins.to(tile); slot++) {
+      if (isMeant[bins.item(slot)]) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  int tileX(int tile) {
+    return bins.x(tile);
+  }
+
+  int tileY(int tile) {
+    return bins.y(tile);
+  }
+
+  /** Visits those of the tiles that are wanted. */
+  void visit(char[] groups, int threads, Tiles tiles, Visitors visitors) {
     TileOwners[] owners = new TileOwners[threads];
     boolean[][] isMet = new boolean[threads][];
     Parallel.run(
         bins.count(),
         threads,
         (tile, worker) -> {
-          if (bins.from(tile) == bins.to(tile)) {
+          if (bins.from(tile) == bins.to(tile) || !tiles.isWanted(tile)) {
             return;
           }
           if (owners[worker] == null) {

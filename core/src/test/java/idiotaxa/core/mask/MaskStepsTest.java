@@ -73,7 +73,7 @@ class MaskStepsTest {
   }
 
   @ParameterizedTest
-  @ValueSource(doubles = {0.5, 2, 3.7, 12})
+  @ValueSource(doubles = {0.5, 2, 3.7, 15})
   void featherIsAWeightedMeanOfTheIsland(double radius) {
     char[] in = RandomMaps.plane(random, islands);
     char[] out = Feather.apply(in, islands, radius, 2);
@@ -93,6 +93,35 @@ class MaskStepsTest {
       }
       double expected = islands.labels()[i] == 0 ? 0 : sum / weight;
       assertThat((double) out[i]).as("texel %d", i).isCloseTo(expected, within(1.0));
+    }
+  }
+
+  /** On cells, against the Gaussian without any cut, over a larger map. */
+  @ParameterizedTest
+  @ValueSource(doubles = {16, 29, 40, 50})
+  void aWideFeatherIsTheGaussianToWithinAFourHundredth(double radius) {
+    int size = 120;
+    TexelIslands wide = RandomMaps.islands(random, size, size, 4);
+    char[] in = new char[size * size];
+    char[] blotches = RandomMaps.blotches(random, size, size, 9, 2);
+    for (int i = 0; i < in.length; i++) {
+      in[i] = wide.labels()[i] == 0 ? 0 : (char) (blotches[i] * Planes.FULL);
+    }
+    char[] out = Feather.apply(in, wide, radius, 2);
+    double sigma = radius / 2;
+    for (int i = 0; i < in.length; i += 7) {
+      double sum = 0;
+      double weight = 0;
+      for (int j = 0; j < in.length; j++) {
+        if (wide.labels()[i] == wide.labels()[j]) {
+          double d = Math.hypot(i % size - j % size, i / size - j / size);
+          double w = Math.exp(-d * d / (2 * sigma * sigma));
+          sum += w * in[j];
+          weight += w;
+        }
+      }
+      double expected = wide.labels()[i] == 0 ? 0 : sum / weight;
+      assertThat((double) out[i]).as("texel %d", i).isCloseTo(expected, within(65535 / 400.0));
     }
   }
 

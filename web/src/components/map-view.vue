@@ -78,9 +78,10 @@ const drawnScale = ref(1)
 const texel = ref<Texel | null>(null)
 /** Share of the frame that shows what the image is compared with. */
 const wipe = ref(0.5)
-const zoomWords = computed(() =>
-  drawnScale.value >= 1 ? `${drawnScale.value.toFixed(1)} px a texel` : `${(1 / drawnScale.value).toFixed(1)} texels a px`
-)
+const zoomWords = computed(() => {
+  const pxATexel = drawnScale.value / texelsPerPixel.value
+  return pxATexel >= 1 ? `${pxATexel.toFixed(1)} px a texel` : `${(1 / pxATexel).toFixed(1)} texels a px`
+})
 
 let drag: { x: number; y: number } | null = null
 let isStroke = false
@@ -110,7 +111,7 @@ function fit(): void {
 }
 
 function zoomTo(scale: number): void {
-  camera.zoom(scale / camera.scale, canvas.value!.width / 2, canvas.value!.height / 2)
+  camera.zoom((scale * texelsPerPixel.value) / camera.scale, canvas.value!.width / 2, canvas.value!.height / 2)
 }
 
 function draw(): void {
@@ -134,7 +135,7 @@ function draw(): void {
     context.drawImage(props.compared, x, y, width * scale, height * scale)
     context.restore()
   }
-  if (scale >= GRID_FROM_SCALE) drawGrid(context)
+  if (scale >= GRID_FROM_SCALE && texelsPerPixel.value === 1) drawGrid(context)
   drawBoxes(
     context,
     { ...camera, x, y, scale: scale / texelsPerPixel.value },

@@ -10,8 +10,9 @@ export interface PlanPicture {
   stamp?: string
 }
 
-/** Side of the picture that is fetched first, px. */
+/** Side of the picture that is fetched first, px, and where distances are measured on the surface. */
 const FIRST_PX = 1024
+const FIRST_ON_SURFACE_PX = 512
 
 /** So long nothing may change before the whole picture is fetched, ms. */
 const SETTLED_MS = 160
@@ -47,8 +48,9 @@ export function usePlanPicture(
         share.value = made.share
       }
       try {
-        await fetchAt(Math.min(FIRST_PX, wholePx()))
-        if (wholePx() > FIRST_PX) {
+        const firstPx = JSON.stringify(wanted.body).includes('"mm":') ? FIRST_ON_SURFACE_PX : FIRST_PX
+        await fetchAt(Math.min(firstPx, wholePx()))
+        if (wholePx() > firstPx) {
           await new Promise((resolve) => setTimeout(resolve, SETTLED_MS))
           if (!abort.signal.aborted) await fetchAt(wholePx())
         }

@@ -5,14 +5,7 @@
     </button>
     <div class="body">
       <div class="head">
-        <input
-          class="name"
-          :value="mask.name"
-          maxlength="80"
-          :aria-label="`Name of ${mask.name}`"
-          @focus="emit('show')"
-          @change="(e) => emit('rename', (e.target as HTMLInputElement).value)"
-        />
+        <name-field :name="mask.name" @focus="emit('show')" @rename="(name) => emit('rename', name)" />
         <span class="soft small mono" title="of the sheet that is shown">{{ problem ? '' : exactShare === null ? `about ${percent(share, 0)}` : percent(exactShare) }}</span>
         <el-dropdown trigger="click" @command="(word: string) => emit('menu', word)">
           <button class="opener small" type="button" :aria-label="`What to do with ${mask.name}`">…</button>
@@ -111,6 +104,7 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import DragNumber from '@/components/drag-number.vue'
+import NameField from '@/components/name-field.vue'
 import { usePlanPicture } from '@/components/use-plan-picture'
 import { newStep, withMask, without } from '@/model/mask-plan'
 import { percent } from '@/model/words'
@@ -229,24 +223,6 @@ function addStep(command: string): void {
   display: flex;
   gap: 8px;
   align-items: baseline;
-}
-
-.name {
-  flex: 1;
-  min-width: 0;
-  padding: 0;
-  border: none;
-  border-bottom: 1px solid transparent;
-  background: none;
-  color: inherit;
-  font-size: 15px;
-  font-weight: 600;
-  text-overflow: ellipsis;
-}
-
-.name:hover,
-.name:focus {
-  border-bottom-color: var(--rule-strong);
 }
 
 .parts,

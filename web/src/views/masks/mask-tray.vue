@@ -73,12 +73,10 @@ async function add(): Promise<void> {
   shown.value = `made ${mask.name}`
 }
 
-async function rename(index: number, name: string): Promise<void> {
+function rename(index: number, name: string): void {
   const before = plan.value.masks[index]!.name
-  if (name.trim() === '' || name === before) return
-  const isShown = shown.value === `made ${before}`
-  if ((await masks.keep(`mask ${before} renamed ${name}`, renameMask(plan.value, index, name.trim()))) && isShown)
-    shown.value = `made ${name.trim()}`
+  if (shown.value === `made ${before}`) shown.value = `made ${name}`
+  void masks.keep(`mask ${before} renamed ${name}`, renameMask(plan.value, index, name))
 }
 
 function act(word: string, index: number): void {

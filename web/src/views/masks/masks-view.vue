@@ -8,7 +8,7 @@
         <el-radio-button value="picks">Pick test</el-radio-button>
       </el-radio-group>
       <div class="panel-body">
-        <mask-tray v-if="panel === 'tray'" v-model:shown="shown" :rows="rows" :groups="groups" :bake-id="bake.id" :sheet="sheet" :share="image && image.width === sheetPx ? share : null" />
+        <mask-tray v-if="panel === 'tray'" :shown="shownMask" @update:shown="(what) => (shown = what)" :rows="rows" :groups="groups" :bake-id="bake.id" :sheet="sheet" :share="image && image.width === sheetPx ? share : null" />
         <packs-panel v-else-if="panel === 'packs'" v-model:shown="shownPack" v-model:channel="channel" :groups="groups" :asset-id="asset.id" />
         <repairs-panel
           v-else-if="panel === 'repairs'"

@@ -15,14 +15,7 @@
     <ul aria-label="Packs">
       <li v-for="(pack, p) in plan.packs" :key="p" class="pack" :class="{ shown: pack.name === shown }">
         <div class="row">
-          <input
-            class="name"
-            :value="pack.name"
-            maxlength="80"
-            :aria-label="`Name of ${pack.name}`"
-            @focus="shown = pack.name"
-            @change="(e) => rename(p, (e.target as HTMLInputElement).value)"
-          />
+          <name-field :name="pack.name" @focus="shown = pack.name" @rename="(name) => rename(p, name)" />
           <button class="small-button" type="button" :aria-pressed="pack.name === shown" @click="shown = pack.name">show</button>
           <button class="small-button" type="button" :aria-label="`Remove ${pack.name}`" @click="remove(p)">×</button>
         </div>
@@ -70,6 +63,7 @@ import { ElButton } from 'element-plus'
 import { computed, useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import { uploadGreyImage } from '@/api/upload'
+import NameField from '@/components/name-field.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import { gltfPack, newPack, without } from '@/model/mask-plan'
@@ -120,10 +114,10 @@ function fill(index: number, c: 'r' | 'g' | 'b' | 'a', thing: PackWell | null): 
   void change(index, `pack ${pack.name}: ${NAMES[c]} ${thing ? 'filled' : 'emptied'}`, { ...pack, [c]: thing })
 }
 
-async function rename(index: number, name: string): Promise<void> {
+function rename(index: number, name: string): void {
   const pack = plan.value.packs[index]!
-  if (name.trim() === '' || name === pack.name) return
-  if (await change(index, `pack ${pack.name} renamed ${name}`, { ...pack, name: name.trim() })) shown.value = name.trim()
+  if (shown.value === pack.name) shown.value = name
+  void change(index, `pack ${pack.name} renamed ${name}`, { ...pack, name })
 }
 
 function remove(index: number): void {
@@ -167,23 +161,6 @@ async function drop(id: number): Promise<void> {
 
 .shown {
   background: var(--accent-soft);
-}
-
-.name {
-  flex: 1;
-  min-width: 0;
-  padding: 0;
-  border: none;
-  border-bottom: 1px solid transparent;
-  background: none;
-  color: inherit;
-  font-size: 15px;
-  font-weight: 600;
-}
-
-.name:hover,
-.name:focus {
-  border-bottom-color: var(--rule-strong);
 }
 
 .wells {

@@ -60,7 +60,7 @@
           <button class="row-button go" type="button" @click="emit('look', speck)">
             <span class="dot" :style="{ background: of(speck.group)?.color ?? 'transparent' }" />
             {{ of(speck.group)?.name ?? 'unclaimed' }}
-            <span class="soft mono">{{ speck.texels }} texels · {{ speck.squareMillimetres.toPrecision(2) }} mm²</span>
+            <span class="soft amount">{{ count(speck.texels, 'texel') }}{{ areaWords(speck) }}</span>
           </button>
           <button
             class="small-button"
@@ -167,6 +167,12 @@ watch(
   { immediate: true }
 )
 
+/** Nothing where no surface is known. */
+function areaWords(speck: Speck): string {
+  const mm2 = speck.squareMillimetres
+  return mm2 > 0 ? `, ${mm2 < 10 ? mm2.toPrecision(2) : Math.round(mm2).toLocaleString('en')} mm²` : ''
+}
+
 function withRule(index: number, rule: BorderRule): MaskPlan {
   return { ...plan.value, borders: plan.value.borders.map((b, i) => (i === index ? rule : b)) }
 }
@@ -260,6 +266,10 @@ h3 {
 
 .length {
   margin-left: auto;
+}
+
+.amount {
+  white-space: nowrap;
 }
 
 .dot {

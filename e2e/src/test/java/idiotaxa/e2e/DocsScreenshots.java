@@ -3,14 +3,24 @@ package idiotaxa.e2e;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.SelectOption;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Takes the pictures in docs/screenshots from the demo data. Not a test; run by hand when a view has
@@ -18,9 +28,6 @@ import java.util.regex.Pattern;
  */
 public final class DocsScreenshots {
   private static final double SETTLE_MS = 1200;
-
-  /** So long a picture of a running bake waits for progress. */
-  private static final double RUNNING_MS = 4000;
 
   /** A region of the hull. */
   private static final int PROBLEM = 40;
@@ -67,8 +74,7 @@ public final class DocsScreenshots {
     bake();
     artist.goTo("Masks");
     page.getByText("texels a px").waitFor();
-    page.getByLabel("Masks").getByText("white band paint").click();
-    take("masks");
+    masks();
     artist.goTo("Hand off");
     artist.button("Make the package").click();
     page.getByText("Download", new Page.GetByTextOptions().setExact(true)).waitFor();
@@ -151,13 +157,12 @@ public final class DocsScreenshots {
     return obj.toString().getBytes(StandardCharsets.UTF_8);
   }
 
-  /** The target fresh, half sorted and finished, then its rules. */
+  /** The target half sorted and finished, then its rules. */
   private void sort() {
     artist.clickStage(0.5, 0.62);
     artist.button("Open the drawer unclaimed").click();
     page.getByText("hidden from outside").waitFor();
     page.locator(".card", new Page.LocatorOptions().setHasText("bolt_01")).waitFor();
-    take("sort-fresh");
     artist.button("Close the drawer unclaimed").click();
     page.keyboard().press("Escape");
     artist.button("Propose groups…").click();
@@ -201,26 +206,15 @@ public final class DocsScreenshots {
     }
   }
 
-  /** Before, running, finished flat and on the model, then the measured reach and a problem region. */
+  /** Finished on the model, then the measured reach and a problem region. */
   private void bake() {
     artist.goTo("Bake");
     artist.choose("IDs are read from", "the source");
     artist.choose("Origin", "texture (no data)");
     page.getByText("in one colour").waitFor();
-    take("bake-before");
     artist.button("Read vertex colours instead").click();
-    artist.choose("Size", "8192 px");
-    artist.choose("Taken", "everywhere");
-    artist.button("Bake").click();
-    page.getByText(Pattern.compile("left$")).waitFor();
-    page.waitForTimeout(RUNNING_MS);
-    take("bake-running");
-    artist.button("Cancel").click();
-    page.getByText("was cancelled").waitFor();
     artist.choose("Size", "2048 px");
-    artist.choose("Taken", "at borders");
     bakeAndWait();
-    take("bake-flat");
     page.getByText("on the model").click();
     artist.waitForStage();
     take("bake-model");
@@ -237,6 +231,119 @@ public final class DocsScreenshots {
     artist.button("Distances").click();
     artist.button("Measure at each bake").click();
     bakeAndWait();
+  }
+
+  /** The tray, a pack, the map itself with specks and a touch-up, the pick test and an old ID image. */
+  private void masks() {
+    artist.button("New mask").click();
+    putIn("1 galvanised steel");
+    putIn("7 brass");
+    page.getByLabel("Name of mask").fill("bare metal");
+    page.keyboard().press("Enter");
+    addStep("bare metal", "Grow, mm on the surface");
+    addStep("bare metal", "Feather");
+    artist.button("New mask").click();
+    putIn("2 red band paint");
+    putIn("3 white band paint");
+    page.getByLabel("Name of mask").fill("paint");
+    page.keyboard().press("Enter");
+    page.getByLabel("Show bare metal").click();
+    page.getByText("both", new Page.GetByTextOptions().setExact(true)).click();
+    artist.waitForStage();
+    take("masks");
+    page.getByText("flat", new Page.GetByTextOptions().setExact(true)).click();
+    panel("Packs");
+    artist.button("New pack").click();
+    layIn("red", "bare metal");
+    layIn("green", "paint");
+    layIn("blue", "4 weathered timber");
+    take("masks-pack");
+    panel("The map itself");
+    page.locator(".pairs .pair").first().click();
+    page.getByLabel("What is given").selectOption("stroke");
+    page.getByLabel("Group that gets it").selectOption(new SelectOption().setLabel("7 brass"));
+    page.waitForTimeout(SETTLE_MS);
+    for (int i = 0; i < 6; i++) {
+      BoundingBox map = page.getByTestId("map").locator("canvas").boundingBox();
+      double x = map.x + map.width * (0.3 + 0.06 * i);
+      double y = map.y + map.height * 0.84;
+      page.mouse().move(x, y);
+      page.mouse().down();
+      page.mouse().move(x + 4 + i, y + 2);
+      page.mouse().up();
+      page.getByLabel("Touch-ups").locator("li").nth(i).waitFor();
+    }
+    page.getByLabel("What is given").selectOption("");
+    page.getByLabel("largest speck, texels").fill("400");
+    page.keyboard().press("Enter");
+    page.locator(".specks .go").nth(2).click();
+    take("masks-specks");
+    panel("Pick test");
+    page.getByText("filtered", new Page.GetByTextOptions().setExact(true)).click();
+    take("masks-picks");
+    page.getByLabel("ID image")
+        .setInputFiles(new FilePayload("buoy_ids_2019.jpg", "image/jpeg", oldImage()));
+    page.getByText("went to the nearer one").waitFor();
+    take("masks-image");
+    artist.button("Leave it").click();
+    panel("Masks");
+  }
+
+  private void panel(String name) {
+    page.getByLabel("What is worked on")
+        .getByText(name, new Locator.GetByTextOptions().setExact(true))
+        .click();
+  }
+
+  private void putIn(String thing) {
+    page.locator(".strip .things").last().click();
+    page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(thing).setExact(true))
+        .click();
+    page.waitForTimeout(SETTLE_MS / 2);
+  }
+
+  private void layIn(String channel, String thing) {
+    page.locator(".well")
+        .filter(new Locator.FilterOptions().setHas(page.getByLabel("Lay into " + channel)))
+        .locator(".things")
+        .click();
+    page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(thing).setExact(true))
+        .click();
+    page.getByLabel("Empty " + channel + " of pack").waitFor();
+  }
+
+  private void addStep(String mask, String step) {
+    page.getByLabel("Add a step to " + mask).click();
+    page.getByText(step).click();
+    page.waitForTimeout(SETTLE_MS / 2);
+  }
+
+  /** The present ID map at half its size as a JPEG, as somebody would have kept it. */
+  private byte[] oldImage() {
+    try {
+      byte[] png =
+          page.request().get(page.url().replaceAll("/assets/.*", "/api/bakes/" + lastBake() + "/sheets/1001/id.png"))
+              .body();
+      BufferedImage whole = ImageIO.read(new ByteArrayInputStream(png));
+      BufferedImage half =
+          new BufferedImage(whole.getWidth() / 2, whole.getHeight() / 2, BufferedImage.TYPE_INT_RGB);
+      Graphics2D graphics = half.createGraphics();
+      graphics.setRenderingHint(
+          RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+      graphics.drawImage(whole, 0, 0, half.getWidth(), half.getHeight(), null);
+      graphics.dispose();
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      ImageIO.write(half, "jpg", out);
+      return out.toByteArray();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private long lastBake() {
+    String asset = page.url().replaceAll(".*/assets/([0-9]+)/.*", "$1");
+    byte[] state = page.request().get(page.url().replaceAll("/assets/.*", "/api/assets/" + asset)).body();
+    return JsonMapper.builder().build().readTree(state).get("bakes").get(0).get("id").asLong();
   }
 
   private void setReach(String outward, String inward) {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * Puts pieces that are equal up to a rigid motion or a mirror into one class. Pieces are told apart by
@@ -30,29 +31,40 @@ public final class AlikePieces {
     int[][] faces = facesOfPieces(pieces);
     int[] scratch = new int[weld.count()];
     int[] classes = new int[pieces.count()];
-    Map<List<Integer>, List<Known>> known = new HashMap<>();
+    // By their counts, then by a moment: of thousands with equal counts only those of nearly one size are compared.
+    Map<List<Integer>, TreeMap<Double, List<Known>>> known = new HashMap<>();
     int count = 0;
     for (int p = 0; p < classes.length; p++) {
       PieceShape shape = new PieceShape(mesh, weld, faces[p], scratch);
       List<Integer> counts = List.of(shape.faceCount, shape.cornerCount, shape.pointCount());
-      List<Known> candidates = known.computeIfAbsent(counts, c -> new ArrayList<>());
+      TreeMap<Double, List<Known>> candidates = known.computeIfAbsent(counts, c -> new TreeMap<>());
       int found = find(candidates, shape, relativeTolerance);
       if (found < 0) {
         found = count++;
-        candidates.add(new Known(shape, new PieceMatch(shape, relativeTolerance), found));
+        candidates
+            .computeIfAbsent(shape.fourthMoment, m -> new ArrayList<>())
+            .add(new Known(shape, new PieceMatch(shape, relativeTolerance), found));
       }
       classes[p] = found;
     }
     return classes;
   }
 
-  private static int find(List<Known> candidates, PieceShape shape, double tolerance) {
-    for (Known known : candidates) {
-      if (known.shape().mayBeAlike(shape, tolerance) && known.match().isAlike(shape)) {
-        return known.alike();
+  /** The first class that a piece is alike to, −1 for none. */
+  private static int find(
+      TreeMap<Double, List<Known>> candidates, PieceShape shape, double tolerance) {
+    double moment = shape.fourthMoment;
+    double slack = 5 * tolerance * moment;
+    int first = -1;
+    for (List<Known> near : candidates.subMap(moment - slack, true, moment + slack, true).values()) {
+      for (Known known : near) {
+        boolean isEarlier = first < 0 || known.alike() < first;
+        if (isEarlier && known.shape().mayBeAlike(shape, tolerance) && known.match().isAlike(shape)) {
+          first = known.alike();
+        }
       }
     }
-    return -1;
+    return first;
   }
 
   private static int[][] facesOfPieces(FaceLabels pieces) {

@@ -149,4 +149,18 @@ class AlikePiecesTest {
     builder.polygon(part, Mesh.NO_MATERIAL, a, builder.vertex(101, 0, 0), builder.vertex(102, 0, 0));
     assertThat(classes()).containsExactly(0, 0, 0, 1);
   }
+
+  /** Thousands with the same counts: each is compared with those of its size only. */
+  @Test
+  void thousandsOfBracketsEachOfItsOwnSizeAreThousandsOfClasses() {
+    int kinds = 3000;
+    for (int i = 0; i < 2 * kinds; i++) {
+      bracket(motion(i % 2 == 0), 0.005 * (i % kinds));
+    }
+    int[] classes = classes();
+    for (int i = 0; i < kinds; i++) {
+      assertThat(classes[i]).isEqualTo(i);
+      assertThat(classes[kinds + i]).isEqualTo(i);
+    }
+  }
 }

@@ -188,8 +188,10 @@ export const api = {
       widthPx,
       group
     }),
-  pickTest: (bakeId: number, sheet: string, variant: 'crisp' | 'filtered' | 'halved') =>
-    send<PickResult[]>('POST', `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/pick-test?variant=${variant}`, {}),
+  pickTest: (bakeId: number, sheet: string, variant: 'crisp' | 'filtered' | 'halved', colors: Record<number, string>) =>
+    send<PickResult[]>('POST', `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/pick-test?variant=${variant}`, {
+      colors
+    }),
   maskGaps: (bakeId: number) => getJson<MaskGaps>(`/api/bakes/${bakeId}/mask-gaps`),
   cleanImage: (id: number, tolerance: number) => getJson<CleanedImage>(`/api/id-images/${id}?tolerance=${tolerance}`),
   cleanImageUrl: (id: number, tolerance: number) => `/api/id-images/${id}/clean.png?tolerance=${tolerance}`,

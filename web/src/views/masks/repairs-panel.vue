@@ -28,7 +28,13 @@
         <summary class="small">{{ touching ? count(touching.length, 'pair touches', 'pairs touch') : 'Looking for borders…' }}</summary>
         <ul class="pairs small">
           <li v-for="pair in touching ?? []" :key="`${pair.one} ${pair.other}`">
-            <button class="row-button pair" type="button" :title="`Let ${of(pair.one)?.name} take 1 px of ${of(pair.other)?.name}`" @click="addRule(pair)">
+            <button class="row-button pair" type="button" :title="`Let ${of(pair.one)?.name} take 1 px of ${of(pair.other)?.name}`"
+              @pointerenter="masks.look(withPair(pair))"
+              @pointerleave="masks.look(null)"
+              @focus="masks.look(withPair(pair))"
+              @blur="masks.look(null)"
+              @click="masks.keep('border rule made', withPair(pair))"
+            >
               <span class="dot" :style="{ background: of(pair.one)?.color }" /> {{ of(pair.one)?.name }}
               <span class="soft">and</span>
               <span class="dot" :style="{ background: of(pair.other)?.color }" /> {{ of(pair.other)?.name }}
@@ -177,9 +183,10 @@ function withRule(index: number, rule: BorderRule): MaskPlan {
   return { ...plan.value, borders: plan.value.borders.map((b, i) => (i === index ? rule : b)) }
 }
 
-function addRule(pair: TouchingGroups): void {
-  const rule = { from: pair.one, into: pair.other, px: 1 }
-  void masks.keep('border rule made', { ...plan.value, borders: [...plan.value.borders, rule] })
+/** What is kept, with a rule for a pair: shown on the map while the pointer is over it. */
+function withPair(pair: TouchingGroups): MaskPlan {
+  const kept = masks.kept!.plan
+  return { ...kept, borders: [...kept.borders, { from: pair.one, into: pair.other, px: 1 }] }
 }
 
 function turn(index: number): void {

@@ -10,10 +10,14 @@ import java.util.List;
 
 /**
  * The largest value within a distance in space, across UV seams and sheets, between texels' points whose
- * normals agree (less than a right angle apart). Only texels at the rim of what has a value, or of an
- * island, are asked: whoever is near to one farther inside is near to one of these, to within a texel.
+ * normals agree (less than a right angle apart). All texels at the rim of what has a value, or of an
+ * island, are asked: on one surface, whoever is near to a texel farther inside is near to one of these, to within a
+ * texel. For surfaces that lie on or in each other a grid of those farther inside is asked too, of at most {@value
+ * #MOST_INSIDE} points: every second texel of a mask of a million.
  */
 final class SurfaceGrowth {
+  private static final int MOST_INSIDE = 300_000;
+
   private final Mesh mesh;
   private final float[] vertexNormals;
   private final List<MaskSheet> sheets;
@@ -39,8 +43,9 @@ final class SurfaceGrowth {
    */
   char[][] grow(char[][] planes, double radius) {
     Sources sources = new Sources();
+    int step = stepInside(planes);
     for (int s = 0; s < planes.length; s++) {
-      gather(sheets.get(s), planes[s], sources);
+      gather(sheets.get(s), planes[s], step, sources);
     }
     PointTree tree =
         new PointTree(
@@ -80,21 +85,34 @@ final class SurfaceGrowth {
     }
   }
 
-  private void gather(MaskSheet sheet, char[] plane, Sources sources) {
+  /** Of the grid of texels that are asked whatever lies around them. */
+  private static int stepInside(char[][] planes) {
+    long texels = 0;
+    for (char[] plane : planes) {
+      for (char value : plane) {
+        texels += value > 0 ? 1 : 0;
+      }
+    }
+    return Math.max(2, (int) Math.ceil(Math.sqrt(texels / (double) MOST_INSIDE)));
+  }
+
+  private void gather(MaskSheet sheet, char[] plane, int step, Sources sources) {
+    int width = sheet.maps().width();
     Worker[] workers = new Worker[threads];
     sheet
         .points()
         .visit(
             sheet.maps().groups(),
             threads,
-            tile -> hasRim(sheet, plane, tile),
+            tile -> hasValue(sheet, plane, tile),
             w -> {
               if (workers[w] == null) {
                 workers[w] = new Worker(sheet.points());
               }
               Worker worker = workers[w];
               return (texel, triangle) -> {
-                if (plane[texel] > 0 && isRim(sheet.islands(), plane, texel)) {
+                boolean isOnGrid = texel % width % step == 0 && texel / width % step == 0;
+                if (plane[texel] > 0 && (isOnGrid || isRim(sheet.islands(), plane, texel))) {
                   worker.at(texel, triangle);
                   sources.add(worker.point, worker.normal, plane[texel]);
                 }
@@ -102,7 +120,7 @@ final class SurfaceGrowth {
             });
   }
 
-  private static boolean hasRim(MaskSheet sheet, char[] plane, int tile) {
+  private static boolean hasValue(MaskSheet sheet, char[] plane, int tile) {
     int width = sheet.maps().width();
     int fromX = sheet.points().tileX(tile);
     int fromY = sheet.points().tileY(tile);
@@ -110,7 +128,7 @@ final class SurfaceGrowth {
     int toY = Math.min(sheet.maps().height(), fromY + TileBins.SIDE);
     for (int y = fromY; y < toY; y++) {
       for (int i = y * width + fromX; i < y * width + toX; i++) {
-        if (plane[i] > 0 && isRim(sheet.islands(), plane, i)) {
+        if (plane[i] > 0) {
           return true;
         }
       }

@@ -252,7 +252,7 @@ async function showKept(): Promise<void> {
 function texelWords({ x, y, color }: Texel): string {
   const value = Number.parseInt(color.slice(1, 3), 16)
   const isGrey = panel.value === 'tray' || (panel.value === 'packs' && channel.value !== 'rgb')
-  return isGrey ? `texel ${x}, ${y} · ${value} of 255` : `texel ${x}, ${y} · ${color}`
+  return isGrey ? `texel ${x}, ${y} · ${value} of 255 covered` : `texel ${x}, ${y} · ${color}`
 }
 </script>
 

@@ -84,6 +84,30 @@ final class Blocks {
     return -1;
   }
 
+  /**
+   * Whether an island has several values in a box of texels, or in the rest of the blocks that it touches. The
+   * box may reach beyond the sheet.
+   */
+  boolean differs(char wanted, int fromX, int fromY, int toX, int toY) {
+    int most = 0;
+    int fewest = Planes.FULL;
+    int endRow = Math.min(rows, (toY - 1) / SIDE + 1);
+    int endColumn = Math.min(columns, (toX - 1) / SIDE + 1);
+    for (int r = Math.max(0, fromY) / SIDE; r < endRow; r++) {
+      for (int c = Math.max(0, fromX) / SIDE; c < endColumn; c++) {
+        int entry = entry(r * columns + c, wanted);
+        if (entry >= 0) {
+          fewest = Math.min(fewest, least[entry]);
+          most = Math.max(most, largest[entry]);
+          if (fewest < most) {
+            return true;
+          }
+        }
+      }
+    }
+    return false;
+  }
+
   /** One row of blocks while it is gathered. */
   private static final class Row {
     private final CharArrayList label = new CharArrayList();

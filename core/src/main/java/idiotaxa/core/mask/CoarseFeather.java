@@ -111,6 +111,8 @@ final class CoarseFeather {
       firstRow = fromY / cell - reach - TAPS;
       int toRow = Math.min(blocks.rows(), (fromY + side) / Blocks.SIDE);
       int toColumn = Math.min(blocks.columns(), (fromX + side) / Blocks.SIDE);
+      int left = firstColumn * cell;
+      int upper = firstRow * cell;
       BitSet seen = new BitSet();
       for (int r = fromY / Blocks.SIDE; r < toRow; r++) {
         for (int c = fromX / Blocks.SIDE; c < toColumn; c++) {
@@ -119,34 +121,13 @@ final class CoarseFeather {
             char label = blocks.label(e);
             if (!seen.get(label)) {
               seen.set(label);
-              if (differs(label)) {
+              if (blocks.differs(label, left, upper, left + cells * cell, upper + cells * cell)) {
                 blurIsland(label, fromX, fromY);
               }
             }
           }
         }
       }
-    }
-
-    /** Whether an island has several values among the texels that are read. */
-    private boolean differs(char label) {
-      int least = Planes.FULL;
-      int largest = 0;
-      int toRow = Math.min(blocks.rows(), (firstRow + cells) * cell / Blocks.SIDE + 1);
-      int toColumn = Math.min(blocks.columns(), (firstColumn + cells) * cell / Blocks.SIDE + 1);
-      for (int r = Math.max(0, firstRow * cell / Blocks.SIDE); r < toRow; r++) {
-        for (int c = Math.max(0, firstColumn * cell / Blocks.SIDE); c < toColumn; c++) {
-          int entry = blocks.entry(r * blocks.columns() + c, label);
-          if (entry >= 0) {
-            least = Math.min(least, blocks.least(entry));
-            largest = Math.max(largest, blocks.largest(entry));
-            if (least < largest) {
-              return true;
-            }
-          }
-        }
-      }
-      return false;
     }
 
     private void blurIsland(char label, int fromX, int fromY) {

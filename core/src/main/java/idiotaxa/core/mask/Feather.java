@@ -87,7 +87,13 @@ final class Feather {
           int block = row * blocks.columns() + column;
           for (int e = blocks.from(block); e < blocks.to(block); e++) {
             char label = blocks.label(e);
-            if (isFirst(label, fromX, fromY, toColumn, block) && differs(label, fromX, fromY)) {
+            if (isFirst(label, fromX, fromY, toColumn, block)
+                && blocks.differs(
+                    label,
+                    fromX - reach,
+                    fromY - reach,
+                    fromX + SIDE + reach,
+                    fromY + SIDE + reach)) {
               blurIsland(label, fromX, fromY);
             }
           }
@@ -107,27 +113,6 @@ final class Feather {
           }
         }
       }
-    }
-
-    /** Whether an island has several values in the square and as far around it as the kernel reaches. */
-    private boolean differs(char label, int fromX, int fromY) {
-      int least = Planes.FULL;
-      int largest = 0;
-      int toRow = Math.min(blocks.rows() - 1, (fromY + SIDE - 1 + reach) / Blocks.SIDE);
-      int toColumn = Math.min(blocks.columns() - 1, (fromX + SIDE - 1 + reach) / Blocks.SIDE);
-      for (int row = Math.max(0, fromY - reach) / Blocks.SIDE; row <= toRow; row++) {
-        for (int c = Math.max(0, fromX - reach) / Blocks.SIDE; c <= toColumn; c++) {
-          int entry = blocks.entry(row * blocks.columns() + c, label);
-          if (entry >= 0) {
-            least = Math.min(least, blocks.least(entry));
-            largest = Math.max(largest, blocks.largest(entry));
-            if (least < largest) {
-              return true;
-            }
-          }
-        }
-      }
-      return false;
     }
 
     private void blurIsland(char label, int fromX, int fromY) {

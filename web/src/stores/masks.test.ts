@@ -1,0 +1,74 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { api } from '@/api/client'
+import { ApiProblem } from '@/api/http'
+import { useMasksStore } from '@/stores/masks'
+import type { MaskPlan, MaskState } from '@/api/types'
+
+const empty: MaskPlan = { borders: [], touchUps: [], masks: [], packs: [] }
+const grown: MaskPlan = { ...empty, borders: [{ from: 1, into: 2, px: 3 }] }
+
+function state(number: number, plan: MaskPlan): MaskState {
+  return { state: number, position: number, length: number, words: 'w', nextWords: '', plan, images: [] }
+}
+
+vi.mock('@/components/say', () => ({
+  orSay: async (action: () => Promise<unknown>) => {
+    try {
+      await action()
+      return true
+    } catch {
+      return false
+    }
+  }
+}))
+
+describe('masks of an asset', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.restoreAllMocks()
+    vi.spyOn(api, 'masks').mockResolvedValue(state(0, empty))
+  })
+
+  it('shows what is tried before it is kept, and what is kept when it is let go', async () => {
+    const masks = useMasksStore()
+    await masks.open(5)
+    masks.look(grown)
+    expect(masks.plan).toEqual(grown)
+    masks.look(null)
+    expect(masks.plan).toEqual(empty)
+  })
+
+  it('bases each change on what the one before it left', async () => {
+    const keep = vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => state(based + 1, plan))
+    const masks = useMasksStore()
+    await masks.open(5)
+    await Promise.all([masks.keep('one', grown), masks.keep('two', empty)])
+    expect(keep.mock.calls.map((c) => [c[1], c[2]])).toEqual([
+      [0, 'one'],
+      [1, 'two']
+    ])
+    expect(masks.kept?.state).toBe(2)
+  })
+
+  it('takes what is there when somebody else was first', async () => {
+    vi.spyOn(api, 'keepMasks').mockRejectedValue(new ApiProblem(409, 'changed by somebody else'))
+    const masks = useMasksStore()
+    await masks.open(5)
+    vi.spyOn(api, 'masks').mockResolvedValue(state(7, grown))
+    expect(await masks.keep('late', empty)).toBe(false)
+    expect(masks.kept?.state).toBe(7)
+    expect(masks.plan).toEqual(grown)
+  })
+
+  it('asks again only when the server names another state', async () => {
+    const masks = useMasksStore()
+    await masks.open(5)
+    await masks.follow(5, 0)
+    expect(api.masks).toHaveBeenCalledTimes(1)
+    await masks.follow(5, 3)
+    expect(api.masks).toHaveBeenCalledTimes(2)
+    await masks.follow(6, 0)
+    expect(api.masks).toHaveBeenLastCalledWith(6)
+  })
+})

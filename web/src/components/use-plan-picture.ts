@@ -12,7 +12,7 @@ export interface PlanPicture {
 
 /** Side of the picture that is fetched first, px, and where distances are measured on the surface. */
 const FIRST_PX = 1024
-const FIRST_ON_SURFACE_PX = 512
+const FIRST_ON_SURFACE_PX = 256
 
 /** So long nothing may change before the whole picture is fetched, ms. */
 const SETTLED_MS = 160

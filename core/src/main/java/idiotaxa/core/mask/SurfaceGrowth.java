@@ -76,13 +76,19 @@ final class SurfaceGrowth {
     private final FloatArrayList normals = new FloatArrayList();
     private final CharArrayList values = new CharArrayList();
 
-    synchronized void add(double[] point, double[] normal, char value) {
+    void add(double[] point, double[] normal, char value) {
       for (int axis = 0; axis < 3; axis++) {
         points.add((float) point[axis]);
         normals.add((float) normal[axis]);
       }
       values.add(value);
     }
+  }
+
+  private static void join(Sources all, Sources part) {
+    all.points.addAll(part.points);
+    all.normals.addAll(part.normals);
+    all.values.addAll(part.values);
   }
 
   /** Of the grid of texels that are asked whatever lies around them. */
@@ -114,10 +120,15 @@ final class SurfaceGrowth {
                 boolean isOnGrid = texel % width % step == 0 && texel / width % step == 0;
                 if (plane[texel] > 0 && (isOnGrid || isRim(sheet.islands(), plane, texel))) {
                   worker.at(texel, triangle);
-                  sources.add(worker.point, worker.normal, plane[texel]);
+                  worker.sources.add(worker.point, worker.normal, plane[texel]);
                 }
               };
             });
+    for (Worker worker : workers) {
+      if (worker != null) {
+        join(sources, worker.sources);
+      }
+    }
   }
 
   private static boolean hasValue(MaskSheet sheet, char[] plane, int tile) {
@@ -214,6 +225,9 @@ final class SurfaceGrowth {
 
     /** A place per square of {@value #SQUARE} texels of a tile around which nothing was near, and how far. */
     private final double[] free = new double[4 * SLOTS * SLOTS];
+
+    /** What this thread has gathered. */
+    private final Sources sources = new Sources();
 
     private final char[] freeAbove = new char[SLOTS * SLOTS];
 

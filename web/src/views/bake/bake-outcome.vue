@@ -11,7 +11,10 @@
     <p v-if="unclaimed > 0">
       {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
     </p>
-    <p v-for="f in bake.findings" :key="f.kind + f.text">{{ f.place ? `${f.place}: ` : '' }}{{ f.text }}</p>
+    <p v-for="f in bake.findings" :key="f.kind + f.text">
+      {{ f.place ? `${f.place}: ` : '' }}{{ f.text }}
+      <router-link v-if="f.kind === 'specks'" :to="{ name: 'masks', params: { id: assetId } }">See them on Masks</router-link>
+    </p>
     <router-link v-if="isLatest" class="onward small" :to="{ name: 'hand-off', params: { id: assetId } }"
       >Hand it off</router-link
     >
@@ -41,7 +44,10 @@ const missed = computed(() => total('missed'))
 const strays = computed(() => [...new Set(results.value.flatMap((r) => r.strays))])
 const conflicts = computed(() => total('conflicts'))
 const unclaimed = computed(() => reports.value.reduce((sum, r) => sum + (r.groupTexels[0] ?? 0), 0))
-const isClean = computed(() => props.bake.findings.length + strays.value.length + unclaimed.value === 0)
+const isClean = computed(
+  () =>
+    props.bake.findings.every((f) => f.severity === 'harmless') && strays.value.length + unclaimed.value === 0
+)
 
 const headline = computed(() =>
   [

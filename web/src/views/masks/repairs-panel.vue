@@ -185,7 +185,7 @@ function withRule(index: number, rule: BorderRule): MaskPlan {
 
 /** What is kept, with a rule for a pair: shown on the map while the pointer is over it. */
 function withPair(pair: TouchingGroups): MaskPlan {
-  const kept = masks.kept!.plan
+  const kept = masks.kept?.plan ?? plan.value
   return { ...kept, borders: [...kept.borders, { from: pair.one, into: pair.other, px: 1 }] }
 }
 

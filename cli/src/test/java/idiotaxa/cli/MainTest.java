@@ -14,8 +14,6 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -32,16 +30,6 @@ class MainTest {
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   @TempDir Path folder;
-
-  private record Outcome(int exit, String out, String err) {}
-
-  private static Outcome run(Object... arguments) {
-    StringWriter out = new StringWriter();
-    StringWriter err = new StringWriter();
-    String[] words = Arrays.stream(arguments).map(Object::toString).toArray(String[]::new);
-    int exit = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), words);
-    return new Outcome(exit, out.toString(), err.toString());
-  }
 
   private Path target() throws IOException {
     return glb("buoy.glb", ChannelMarkerBuoy.target());
@@ -66,8 +54,8 @@ class MainTest {
       PlyWriter.write(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2), stream);
     }
     Path out = folder.resolve("out");
-    Outcome outcome =
-        run("bake", target(), "--source", source, "--size", 256, "--masks", "--out", out, "--json");
+    Typed outcome =
+        Typed.run("bake", target(), "--source", source, "--size", 256, "--masks", "--out", out, "--json");
     assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
     JsonNode report = JSON.readTree(outcome.out());
     assertThat(report.get("origin").asString()).isEqualTo("vertex-colors");
@@ -103,7 +91,7 @@ class MainTest {
       "bake", target(), "--source", source, "--size", 256, "--reach", "0.001:0.001", "--strict",
       "--out", folder.resolve("short"), "--json"
     };
-    Outcome outcome = run(arguments);
+    Typed outcome = Typed.run(arguments);
     assertThat(outcome.exit()).isEqualTo(Main.NEEDS_A_LOOK);
     JsonNode sheet = JSON.readTree(outcome.out()).get("sheets").get(0);
     JsonNode largest = sheet.get("problems").get(0);
@@ -115,7 +103,7 @@ class MainTest {
 
   @Test
   void originWithDataIsChosenAndSaid() throws IOException {
-    Outcome outcome = run("bake", target(), "--size", 64, "--out", folder.resolve("o"), "--json");
+    Typed outcome = Typed.run("bake", target(), "--size", 64, "--out", folder.resolve("o"), "--json");
     JsonNode report = JSON.readTree(outcome.out());
     assertThat(report.get("origin").asString()).isEqualTo("materials");
     assertThat(report.get("notes").get(0).asString()).contains("materials was chosen");
@@ -124,11 +112,11 @@ class MainTest {
   @Test
   void wrongArgumentsEndWithTwoAndWriteNothing() throws IOException {
     Path out = folder.resolve("none");
-    assertThat(run("bake", target(), "--size", "many", "--out", out).exit()).isEqualTo(2);
-    assertThat(run("bake", target(), "--samples", 3, "--out", out).exit()).isEqualTo(2);
-    assertThat(run("bake", target(), "--reach", "1", "--out", out).exit()).isEqualTo(2);
-    assertThat(run("bake", target(), "--origin", "mood", "--out", out).exit()).isEqualTo(2);
-    assertThat(run("bake", target()).exit()).isEqualTo(2);
+    assertThat(Typed.run("bake", target(), "--size", "many", "--out", out).exit()).isEqualTo(2);
+    assertThat(Typed.run("bake", target(), "--samples", 3, "--out", out).exit()).isEqualTo(2);
+    assertThat(Typed.run("bake", target(), "--reach", "1", "--out", out).exit()).isEqualTo(2);
+    assertThat(Typed.run("bake", target(), "--origin", "mood", "--out", out).exit()).isEqualTo(2);
+    assertThat(Typed.run("bake", target()).exit()).isEqualTo(2);
     assertThat(out).doesNotExist();
   }
 
@@ -147,10 +135,10 @@ class MainTest {
 
   private void checkRefused(Path file, String place) {
     for (String command : new String[] {"inspect", "bake"}) {
-      Outcome outcome =
+      Typed outcome =
           command.equals("bake")
-              ? run(command, file, "--out", folder.resolve("refused"))
-              : run(command, file);
+              ? Typed.run(command, file, "--out", folder.resolve("refused"))
+              : Typed.run(command, file);
       assertThat(outcome.exit()).as("%s %s", command, file).isEqualTo(Main.INPUT_REFUSED);
       String sentence = outcome.err().lines().filter(l -> !l.contains(" %  ")).toList().get(0);
       assertThat(sentence).contains(place);
@@ -164,18 +152,18 @@ class MainTest {
     Object[] arguments = {
       "bake", target(), "--source", source, "--size", 128, "--reach", "0:0", "--out", folder
     };
-    assertThat(run(arguments).exit()).isEqualTo(Main.WRITTEN);
+    assertThat(Typed.run(arguments).exit()).isEqualTo(Main.WRITTEN);
     Object[] strict = Arrays.copyOf(arguments, arguments.length + 1);
     strict[arguments.length] = "--strict";
-    assertThat(run(strict).exit()).isEqualTo(Main.NEEDS_A_LOOK);
+    assertThat(Typed.run(strict).exit()).isEqualTo(Main.NEEDS_A_LOOK);
   }
 
   @Test
   void inspectTellsPartsSheetsAndMaterials() throws IOException {
-    Outcome text = run("inspect", target());
+    Typed text = Typed.run("inspect", target());
     assertThat(text.out()).contains("3324 triangles", "43 parts", "sheet 1001", "material paint");
     Path lone = write("lone.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\no \nf 1 2 3\n");
-    String printed = run("inspect", target(), lone, "--json").out();
+    String printed = Typed.run("inspect", target(), lone, "--json").out();
     var schema =
         SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
             .getSchema(Files.readString(Path.of("../formats/inspect.schema.json")));

@@ -9,11 +9,8 @@ import idiotaxa.core.group.PaletteFile;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -26,16 +23,6 @@ class RecipeTest {
   private static final int SIZE = 256;
 
   @TempDir Path folder;
-
-  private record Outcome(int exit, String out, String err) {}
-
-  private static Outcome run(Object... arguments) {
-    StringWriter out = new StringWriter();
-    StringWriter err = new StringWriter();
-    String[] words = Arrays.stream(arguments).map(Object::toString).toArray(String[]::new);
-    int exit = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), words);
-    return new Outcome(exit, out.toString(), err.toString());
-  }
 
   private Path target() throws IOException {
     Path file = folder.resolve("buoy.glb");
@@ -80,8 +67,8 @@ class RecipeTest {
   void rulesMasksAndPacksOfARecipeAreWritten() throws IOException {
     soot();
     Path out = folder.resolve("out");
-    Outcome outcome =
-        run("bake", target(), "--recipe", recipe(""), "--out", out, "--masks", "--json");
+    Typed outcome =
+        Typed.run("bake", target(), "--recipe", recipe(""), "--out", out, "--masks", "--json");
     assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
     JsonNode report = JSON.readTree(outcome.out());
     assertThat(report.get("origin").asString()).isEqualTo("claims");
@@ -111,8 +98,8 @@ class RecipeTest {
   @Test
   void optionsWinOverTheRecipe() throws IOException {
     soot();
-    Outcome outcome =
-        run(
+    Typed outcome =
+        Typed.run(
             "bake", target(), "--recipe", recipe(""), "--size", 64, "--origin", "parts", "--out",
             folder.resolve("out"), "--json");
     assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
@@ -124,10 +111,10 @@ class RecipeTest {
   @Test
   void aRecipeThatCannotBeMeantIsRefusedBeforeAnythingIsWritten() throws IOException {
     Path out = folder.resolve("out");
-    Outcome unknown = run("bake", target(), "--recipe", recipe(", \"mask\": []"), "--out", out);
+    Typed unknown = Typed.run("bake", target(), "--recipe", recipe(", \"mask\": []"), "--out", out);
     assertThat(unknown.exit()).isEqualTo(Main.INPUT_REFUSED);
     assertThat(unknown.err()).contains("refused: props.json: mask: this field is not known here");
-    Outcome missing = run("bake", target(), "--recipe", recipe(""), "--out", out);
+    Typed missing = Typed.run("bake", target(), "--recipe", recipe(""), "--out", out);
     assertThat(missing.exit()).isEqualTo(Main.INPUT_REFUSED);
     assertThat(missing.err()).contains("tint uses the image soot.png, which is not there.");
     assertThat(out).doesNotExist();
@@ -138,9 +125,9 @@ class RecipeTest {
     soot();
     Path plain = folder.resolve("plain");
     Path moved = folder.resolve("moved");
-    assertThat(run("bake", target(), "--recipe", recipe(""), "--out", plain).exit()).isZero();
+    assertThat(Typed.run("bake", target(), "--recipe", recipe(""), "--out", plain).exit()).isZero();
     Path bordered = recipe(", \"borders\": [ {\"from\": 1, \"into\": 2, \"px\": 2} ]");
-    assertThat(run("bake", target(), "--recipe", bordered, "--out", moved).exit()).isZero();
+    assertThat(Typed.run("bake", target(), "--recipe", bordered, "--out", moved).exit()).isZero();
     BufferedImage before = image(plain, "buoy_1001_index.png");
     BufferedImage after = image(moved, "buoy_1001_index.png");
     for (int i = 0; i < SIZE * SIZE; i++) {
@@ -159,7 +146,7 @@ class RecipeTest {
     Path file = folder.resolve("Old sheet.png");
     ImageIO.write(image, "png", file.toFile());
     Path out = folder.resolve("clean");
-    Outcome outcome = run("clean", file, "--out", out, "--json");
+    Typed outcome = Typed.run("clean", file, "--out", out, "--json");
     assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
     JsonNode report = JSON.readTree(outcome.out());
     assertThat(report.get("filtered").asLong()).isEqualTo(40);
@@ -181,10 +168,10 @@ class RecipeTest {
   @Test
   void whatCannotBeCleanedIsSaid() throws IOException {
     Path file = Files.writeString(folder.resolve("a.png"), "no picture");
-    Outcome outcome = run("clean", file, "--out", folder.resolve("x"));
+    Typed outcome = Typed.run("clean", file, "--out", folder.resolve("x"));
     assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
     assertThat(outcome.err()).contains("no PNG or JPEG");
-    assertThat(run("clean", file, "--tolerance", 300, "--out", folder.resolve("x")).exit())
+    assertThat(Typed.run("clean", file, "--tolerance", 300, "--out", folder.resolve("x")).exit())
         .isEqualTo(Main.WRONG_ARGUMENTS);
   }
 }

@@ -12,7 +12,6 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
-import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.server.running.ApiClient;
@@ -39,7 +38,7 @@ class MaskingTest {
   private static Browser browser;
 
   @BeforeAll
-  static void start() throws IOException {
+  static void start() {
     application = RunningApplication.withDemo();
     browser = new Browser();
     PlaywrightAssertions.setDefaultAssertionTimeout(60_000);
@@ -49,7 +48,7 @@ class MaskingTest {
     api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
   }
 
-  private static byte[] wall() throws IOException {
+  private static byte[] wall() {
     MeshBuilder builder = new MeshBuilder();
     int part = builder.part("wall");
     int steel = builder.material(Material.coloured("steel", 0x808890));
@@ -72,9 +71,7 @@ class MaskingTest {
         }
       }
     }
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    GlbWriter.write(builder.build(), out);
-    return out.toByteArray();
+    return Glb.bytes(builder.build());
   }
 
   @AfterAll

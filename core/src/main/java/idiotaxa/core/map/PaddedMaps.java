@@ -88,7 +88,8 @@ public final class PaddedMaps {
     }
   }
 
-  private boolean isShared(int texel) {
+  /** Whether several groups share a texel. */
+  public boolean isShared(int texel) {
     return (sharedBits[texel >> 6] & 1L << texel) != 0;
   }
 
@@ -143,11 +144,6 @@ public final class PaddedMaps {
         }
       }
     }
-  }
-
-  /** Whether several groups share a texel. */
-  public boolean isMixed(int texel) {
-    return isShared(texel);
   }
 
   /** Group number of a texel; unclaimed, missed and uncovered give 0. */

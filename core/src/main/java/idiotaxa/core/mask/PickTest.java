@@ -139,7 +139,7 @@ public final class PickTest {
   private void countRow(int y, boolean isFiltered, LongLongHashMap part, long[] whole) {
     int to = (y + 1) * maps.width();
     for (int texel = y * maps.width(); texel < to; texel++) {
-      if (isFiltered && maps.isMixed(texel)) {
+      if (isFiltered && maps.isShared(texel)) {
         add(part, maps.blendAt(texel, colors), ownerOf(numberAt(texel)), 1);
       } else {
         whole[numberAt(texel)]++;

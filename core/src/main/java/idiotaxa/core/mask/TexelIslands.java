@@ -3,7 +3,6 @@ package idiotaxa.core.mask;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
-import java.util.Arrays;
 
 /**
  * The island of every texel of a sheet: two bytes each. Where a target has more than 65,534 islands,
@@ -61,17 +60,5 @@ public final class TexelIslands {
 
   char[] labels() {
     return labels;
-  }
-
-  @Override
-  public boolean equals(Object other) {
-    return other instanceof TexelIslands that
-        && width == that.width
-        && Arrays.equals(labels, that.labels);
-  }
-
-  @Override
-  public int hashCode() {
-    return Arrays.hashCode(labels);
   }
 }

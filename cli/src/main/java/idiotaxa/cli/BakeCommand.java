@@ -13,12 +13,13 @@ import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
-import idiotaxa.core.handoff.ClaimedMesh;
 import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.mask.MapFaceGroups;
 import idiotaxa.core.mask.MaskSheet;
 import idiotaxa.core.mask.MaskTarget;
 import idiotaxa.core.mask.Specks;
@@ -34,6 +35,7 @@ import idiotaxa.core.raster.SheetLayout;
 import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
+import idiotaxa.core.template.Template;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,6 +47,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -78,9 +81,6 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--pair", description = "names or all.")
   private String pair;
 
-  @Option(names = "--masks", description = "Write a mask for every group.")
-  private boolean hasMasks;
-
   @Option(
       names = "--align",
       defaultValue = "none",
@@ -90,8 +90,7 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--anyway", description = "Bake what would be refused.")
   private boolean isAnyway;
 
-  @Option(names = "--mesh", description = "Write the target with vertex colours: glb.")
-  private String meshFormat;
+  @Mixin private OutputOptions outputs;
 
   @Option(names = "--out", required = true, description = "Folder to write to.")
   private Path out;
@@ -177,7 +176,7 @@ final class BakeCommand implements Callable<Integer> {
     for (int s = 0; s < baked.size(); s++) {
       written.add(HandoffSheet.of(baked.get(s), maskSheets.get(s)));
     }
-    return write(target, origin, reading, prepared, pairing, written, maskTarget);
+    return write(target, origin, reading, prepared, pairing, written, maskSheets, maskTarget);
   }
 
   private PreparedBake prepare(
@@ -205,6 +204,7 @@ final class BakeCommand implements Callable<Integer> {
       PreparedBake prepared,
       Pairing pairing,
       List<HandoffSheet> written,
+      List<MaskSheet> maskSheets,
       MaskTarget maskTarget)
       throws IOException {
     String base = FileNames.clean(stem(targetFile));
@@ -216,10 +216,18 @@ final class BakeCommand implements Callable<Integer> {
             Instant.now(),
             used,
             written,
-            meshFormat == null ? null : ClaimedMesh.of(target, reading.surface(), used),
+            () -> grouped(target, reading, pairing != null, maskSheets),
             new HandoffRequest.MaskRequest(recipe.plan(), maskTarget, recipe.images()),
             settings(origin, prepared, pairing),
-            new HandoffRequest.Contents(hasMasks, false));
+            outputs.template(recipe.template()));
+    List<Template.Problem> problems = request.outputs().problems();
+    if (!problems.isEmpty()) {
+      throw new IllegalArgumentException(
+          problems.stream().map(Template.Problem::text).collect(Collectors.joining(" ")));
+    }
+    if (recipe.template().isPresent()) {
+      request.outputs().notes().forEach(n -> note("template, line " + (n.line() + 1) + ": " + n.text()));
+    }
     FolderSink sink = new FolderSink(out);
     new HandoffWriter(request, sink, sampling.threads(), times).write();
     times.end();
@@ -228,6 +236,17 @@ final class BakeCommand implements Callable<Integer> {
     sink.put("report.json", stream -> stream.write(report.json()));
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
     return isStrict && findings.needALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
+  }
+
+  /** A target that is read itself has its own groups, another those that its maps show. */
+  private GroupedMesh grouped(
+      Mesh target, OriginReading reading, boolean hasSources, List<MaskSheet> sheets) {
+    if (!hasSources) {
+      return GroupedMesh.of(target, reading.surface());
+    }
+    MapFaceGroups faces = new MapFaceGroups(target);
+    sheets.forEach(sheet -> faces.add(sheet, sampling.threads()));
+    return GroupedMesh.ofFaces(target, faces.groups());
   }
 
   private void note(String what) {
@@ -249,14 +268,7 @@ final class BakeCommand implements Callable<Integer> {
   }
 
   private void checkArguments() {
-    if (meshFormat != null && !meshFormat.equals("glb")) {
-      throw new IllegalArgumentException(
-          "--mesh " + meshFormat + " cannot be written yet; choose glb");
-    }
-    if (meshFormat != null && !sourceFiles.isEmpty()) {
-      throw new IllegalArgumentException(
-          "--mesh writes the target's own groups and cannot be combined with --source yet");
-    }
+    outputs.check();
     if (pair != null && !pair.equals("names") && !pair.equals("all")) {
       throw new IllegalArgumentException("--pair must be names or all, got " + pair);
     }

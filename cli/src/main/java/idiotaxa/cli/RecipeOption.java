@@ -12,6 +12,7 @@ import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.recipe.Recipe;
 import idiotaxa.core.recipe.RecipeClaims;
 import idiotaxa.core.recipe.RecipeFile;
+import idiotaxa.core.template.Template;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -26,7 +27,13 @@ import java.util.stream.Collectors;
 /** The recipe of a bake, with the grey images beside it; an empty one where none is given. */
 final class RecipeOption {
   private static final Recipe EMPTY =
-      new Recipe("", new Palette("", List.of()), List.of(), Map.of(), MaskPlan.EMPTY);
+      new Recipe(
+          "",
+          new Palette("", List.of()),
+          List.of(),
+          Map.of(),
+          MaskPlan.EMPTY,
+          Optional.empty());
 
   private final Recipe recipe;
   private final Path file;
@@ -60,6 +67,10 @@ final class RecipeOption {
 
   MaskPlan plan() {
     return recipe.plan();
+  }
+
+  Optional<Template> template() {
+    return recipe.template();
   }
 
   Palette palette() {

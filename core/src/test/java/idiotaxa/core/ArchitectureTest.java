@@ -42,10 +42,11 @@ class ArchitectureTest {
           room("bake", "group", "image", "map", "mesh", "origin", "pairing", "raster", "reach", "trace", "work"),
           room("clean", "group", "image", "map", "work"),
           room("mask", "file", "group", "image", "map", "mesh", "raster", "work"),
-          room("recipe", "claim", "file", "group", "mask", "mesh", "origin"),
+          room("template", "file"),
+          room("recipe", "claim", "file", "group", "mask", "mesh", "origin", "template"),
           room("picture", "image", "mesh", "raster"),
           room("check", "align", "bake", "group", "map", "mask", "mesh", "origin", "pairing", "raster", "reach", "work"),
-          room("handoff", "bake", "file", "format", "group", "image", "map", "mask", "mesh", "origin", "reach", "work"));
+          room("handoff", "bake", "file", "format", "group", "image", "map", "mask", "mesh", "origin", "reach", "template", "work"));
 
   private static Map.Entry<String, Set<String>> room(String name, String... knows) {
     return Map.entry(name, Set.of(knows));

@@ -33,7 +33,12 @@ public final class FileNames {
     if (cut.isEmpty()) {
       return NAMELESS;
     }
-    return DEVICES.contains(cut.toLowerCase(Locale.ROOT)) ? cut + "_" : cut;
+    return isDevice(cut) ? cut + "_" : cut;
+  }
+
+  /** Whether a system keeps a name, without its ending, for a device. */
+  public static boolean isDevice(String stem) {
+    return DEVICES.contains(stem.toLowerCase(Locale.ROOT));
   }
 
   /** At most {@value #MAX_BYTES} bytes in UTF-8, whole characters only. */

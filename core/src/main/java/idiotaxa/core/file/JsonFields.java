@@ -105,6 +105,25 @@ public final class JsonFields {
     return value.asString();
   }
 
+  public boolean isText(String name) {
+    return field(name).isString();
+  }
+
+  public boolean flag(String name, boolean otherwise) {
+    if (!has(name)) {
+      return otherwise;
+    }
+    if (!field(name).isBoolean()) {
+      throw wrong(name, "true or false");
+    }
+    return node.get(name).asBoolean();
+  }
+
+  /** A text, or true or false as text. */
+  public String flagOrText(String name, String otherwise) {
+    return isText(name) ? text(name) : Boolean.toString(flag(name, Boolean.parseBoolean(otherwise)));
+  }
+
   public JsonFields object(String name) {
     if (!field(name).isObject()) {
       throw wrong(name, "an object");

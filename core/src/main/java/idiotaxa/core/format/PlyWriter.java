@@ -13,13 +13,11 @@ import java.nio.charset.StandardCharsets;
  * knows no parts and materials: they are lost.
  */
 public final class PlyWriter {
-  private static final int MAX_ARITY = 255;
+  /** Corners that a byte can count; where a polygon has more, all counts take four. */
+  private static final int MAX_BYTE_ARITY = 255;
 
   private PlyWriter() {}
 
-  /**
-   * @throws IllegalArgumentException when a polygon has more than 255 corners
-   */
   public static void write(Mesh mesh, OutputStream out) throws IOException {
     VertexTable table = new VertexTable(mesh);
     int[] vertexOfCorner = new int[mesh.cornerCount()];
@@ -45,7 +43,8 @@ public final class PlyWriter {
       text.append("property uchar alpha\n");
     }
     text.append("element face ").append(mesh.faceCount()).append('\n');
-    return text.append("property list uchar int vertex_indices\nend_header\n").toString();
+    text.append("property list ").append(isWide(mesh) ? "uint" : "uchar");
+    return text.append(" int vertex_indices\nend_header\n").toString();
   }
 
   private static void writeVertices(Mesh mesh, VertexTable table, OutputStream out)
@@ -59,7 +58,8 @@ public final class PlyWriter {
         row.putFloat(mesh.positions()[3 * vertex + k]);
       }
       if (mesh.hasUvs()) {
-        row.putFloat(mesh.cornerUv()[2 * corner]).putFloat(mesh.cornerUv()[2 * corner + 1]);
+        row.putFloat(Numbers.orZero(mesh.cornerUv()[2 * corner]))
+            .putFloat(Numbers.orZero(mesh.cornerUv()[2 * corner + 1]));
       }
       if (mesh.hasColors()) {
         int argb = mesh.cornerColor()[corner];
@@ -72,20 +72,33 @@ public final class PlyWriter {
 
   private static void writeFaces(Mesh mesh, int[] vertexOfCorner, OutputStream out)
       throws IOException {
-    ByteBuffer row = ByteBuffer.allocate(1 + 4 * MAX_ARITY).order(ByteOrder.LITTLE_ENDIAN);
+    boolean isWide = isWide(mesh);
+    ByteBuffer row = ByteBuffer.allocate(4 + 4 * mostCorners(mesh)).order(ByteOrder.LITTLE_ENDIAN);
     for (int f = 0; f < mesh.faceCount(); f++) {
       int from = mesh.faceStart()[f];
       int to = mesh.faceStart()[f + 1];
-      if (to - from > MAX_ARITY) {
-        throw new IllegalArgumentException(
-            "face " + f + " has " + (to - from) + " corners; PLY holds at most " + MAX_ARITY);
-      }
       row.clear();
-      row.put((byte) (to - from));
+      if (isWide) {
+        row.putInt(to - from);
+      } else {
+        row.put((byte) (to - from));
+      }
       for (int c = from; c < to; c++) {
         row.putInt(vertexOfCorner[c]);
       }
       out.write(row.array(), 0, row.position());
     }
+  }
+
+  private static boolean isWide(Mesh mesh) {
+    return mostCorners(mesh) > MAX_BYTE_ARITY;
+  }
+
+  private static int mostCorners(Mesh mesh) {
+    int most = 0;
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      most = Math.max(most, mesh.faceStart()[f + 1] - mesh.faceStart()[f]);
+    }
+    return most;
   }
 }

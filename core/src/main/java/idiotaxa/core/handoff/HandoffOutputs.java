@@ -6,94 +6,270 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskSpec;
 import idiotaxa.core.mask.PackSpec;
+import idiotaxa.core.template.Carries;
+import idiotaxa.core.template.FileFormat;
+import idiotaxa.core.template.FileNamePattern;
+import idiotaxa.core.template.Padded;
+import idiotaxa.core.template.Selection;
+import idiotaxa.core.template.Template;
+import idiotaxa.core.template.TemplateLine;
+import idiotaxa.core.template.Token;
+import idiotaxa.core.template.What;
 import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /**
  * The one list of all files of a hand-off, in the order in which they are written, known before anything
- * is computed. Plan, writing and manifest walk it. File names differ by more than case: groups whose
- * names give one file name are told apart by their numbers, sheets by theirs.
+ * is computed: sheet by sheet, padded before unpadded, then what belongs to no sheet. Plan, writing and
+ * manifest walk it. Names of groups, masks and packs that give one file name are told apart by their
+ * numbers; everything else that would give one file twice is a problem.
  */
 public final class HandoffOutputs {
   static final String MANIFEST = "manifest.json";
 
+  private static final String UNPADDED = "unpadded/";
+
+  /**
+   * What the list is made from.
+   *
+   * @param asset begins most file names, see {@link FileNames#clean}
+   * @param size of the sheets, px
+   */
+  public record Context(
+      String asset,
+      String revision,
+      int size,
+      Palette palette,
+      List<SheetGroups> sheets,
+      MaskPlan plan) {}
+
+  private final Context context;
+  private final Template template;
   private final String base;
-  private final Palette palette;
-  private final MaskPlan plan;
-  private final List<Group> groups;
+  private final List<String> groupNames;
   private final List<String> maskNames;
   private final List<String> packNames;
   private final List<Output> outputs = new ArrayList<>();
+  private final List<Integer> lineOfOutput = new ArrayList<>();
+  private final List<Template.Problem> problems;
+  private final List<Template.Problem> notes = new ArrayList<>();
+  private int line;
 
-  /**
-   * @param sheets by name
-   */
-  public HandoffOutputs(
-      String baseName,
-      Palette palette,
-      List<String> sheets,
-      boolean hasMesh,
-      MaskPlan plan,
-      HandoffRequest.Contents contents) {
-    base = FileNames.clean(baseName);
-    this.palette = palette;
-    this.plan = plan;
-    groups = contents.hasMasks() ? palette.groups() : List.of();
-    // Masks of groups and made masks lie in one folder.
-    maskNames =
+  public HandoffOutputs(Context context, Template template) {
+    this.context = context;
+    this.template = template;
+    base = FileNames.clean(context.asset());
+    List<Group> groups = context.palette().groups();
+    List<MaskSpec> masks = context.plan().masks();
+    List<PackSpec> packs = context.plan().packs();
+    // Masks of groups and made masks mostly lie in one folder.
+    List<String> both =
         FileNames.distinct(
-            Stream.concat(
-                    groups.stream().map(Group::name), plan.masks().stream().map(MaskSpec::name))
+            Stream.concat(groups.stream().map(Group::name), masks.stream().map(MaskSpec::name))
                 .toList(),
             Stream.concat(
                     groups.stream().map(g -> Integer.toString(g.number())),
-                    plan.masks().stream().map(mask -> "mask"))
+                    masks.stream().map(mask -> "mask"))
                 .toList());
+    groupNames = both.subList(0, groups.size());
+    maskNames = both.subList(groups.size(), both.size());
     packNames =
-        FileNames.distinct(
-            plan.packs().stream().map(PackSpec::name).toList(), numbers(plan.packs().size()));
-    List<String> sheetNames = FileNames.distinct(sheets, numbers(sheets.size()));
-    for (int s = 0; s < sheets.size(); s++) {
-      String stem = base + "_" + sheetNames.get(s);
-      addSheet(new Output.SheetLayer(sheets.get(s), true), stem);
-      if (contents.hasUnpadded()) {
-        addSheet(new Output.SheetLayer(sheets.get(s), false), stem);
-      }
-    }
-    if (hasMesh) {
-      outputs.add(new MeshOutput(base + ".glb"));
-    }
+        FileNames.distinct(packs.stream().map(PackSpec::name).toList(), numbers(packs.size()));
+    problems = new ArrayList<>(template.problems());
+    addSheets();
+    eachLine(l -> !l.what().isOfSheet(), this::addWhole);
+    addEmptyLines();
+    problems.addAll(new PathClashes(outputs, lineOfOutput).problems());
   }
 
   private static List<String> numbers(int count) {
     return IntStream.rangeClosed(1, count).mapToObj(Integer::toString).toList();
   }
 
-  private void addSheet(Output.SheetLayer layer, String stem) {
-    outputs.add(new SheetImageOutput.IdMap(layer, stem));
-    outputs.add(new SheetImageOutput.IndexMap(layer, stem));
-    for (int g = 0; g < groups.size(); g++) {
-      outputs.add(
-          new SheetImageOutput.GroupMask(layer, stem, maskNames.get(g), groups.get(g)));
+  private void eachLine(
+      Predicate<TemplateLine> isMeant, Consumer<TemplateLine> add) {
+    for (line = 0; line < template.lines().size(); line++) {
+      TemplateLine of = template.lines().get(line);
+      // A line with a problem of its own makes no names that mean anything.
+      if (isMeant.test(of) && of.problems().isEmpty()) {
+        add.accept(of);
+      }
     }
-    for (int m = 0; m < plan.masks().size(); m++) {
-      MaskSpec mask = plan.masks().get(m);
-      String name = maskNames.get(groups.size() + m);
-      outputs.add(
-          new SheetImageOutput.MadeMask(layer, stem, name, mask, plan.groupsOf(mask)));
+  }
+
+  private void addSheets() {
+    List<SheetGroups> sheets = context.sheets();
+    List<String> names =
+        FileNames.distinct(
+            sheets.stream().map(SheetGroups::name).toList(), numbers(sheets.size()));
+    for (int s = 0; s < sheets.size(); s++) {
+      SheetGroups sheet = sheets.get(s);
+      Map<Token, String> values = values();
+      values.put(Token.SHEET, names.get(s));
+      eachLine(
+          l -> l.what().isOfSheet() && l.padded() != Padded.NO,
+          l -> addSheet(l, sheet, true, values));
+      eachLine(
+          l -> l.what().isOfSheet() && l.padded() != Padded.YES,
+          l -> addSheet(l, sheet, false, values));
     }
-    for (int p = 0; p < plan.packs().size(); p++) {
-      outputs.add(
-          new SheetImageOutput.Pack(
-              layer, stem, packNames.get(p), plan.packs().get(p), this::wordOf));
+  }
+
+  private Map<Token, String> values() {
+    Map<Token, String> values = new EnumMap<>(Token.class);
+    values.put(Token.ASSET, base);
+    values.put(Token.REVISION, FileNames.clean(context.revision()));
+    values.put(Token.SIZE, Integer.toString(context.size()));
+    return values;
+  }
+
+  private SheetOutput.Place place(
+      TemplateLine of, SheetGroups sheet, boolean isPadded, Map<Token, String> values) {
+    boolean isTwin = of.padded() == Padded.BOTH && !isPadded;
+    String path = FileNamePattern.of(of.name()).expand(values);
+    return new SheetOutput.Place(
+        new Output.SheetLayer(sheet.name(), isPadded), isTwin ? UNPADDED + path : path, !isTwin);
+  }
+
+  private void addSheet(
+      TemplateLine of, SheetGroups sheet, boolean isPadded, Map<Token, String> values) {
+    switch (of.what()) {
+      case MASK -> addMasks(of, sheet, isPadded, values);
+      case PACK -> addPacks(of, sheet, isPadded, values);
+      default -> {
+        SheetOutput.Place place = place(of, sheet, isPadded, values);
+        switch (of.what()) {
+          case ID_MAP -> add(new SheetImageOutput.IdMap(place));
+          case INDEX_MAP -> add(new SheetImageOutput.IndexMap(place));
+          case FILTERED_ID_MAP -> add(new SheetImageOutput.FilteredIdMap(place));
+          case COVERAGE -> add(new CoverageOutput(place, groups(Selection.ALL, sheet, false)));
+          case LAYERS -> addLayers(of, sheet, place);
+          default -> throw new IllegalStateException(of.what() + " is of no sheet");
+        }
+      }
     }
+  }
+
+  private void addLayers(TemplateLine of, SheetGroups sheet, SheetOutput.Place place) {
+    List<Group> groups = groups(of.of(), sheet, of.writesEmpty());
+    List<MaskSpec> masks = masks(of.of(), sheet, of.writesEmpty());
+    if (!groups.isEmpty() || !masks.isEmpty()) {
+      add(new LayersOutput(place, groups, masks));
+    }
+  }
+
+  private void addMasks(
+      TemplateLine of, SheetGroups sheet, boolean isPadded, Map<Token, String> values) {
+    for (Group group : groups(of.of(), sheet, of.writesEmpty())) {
+      String name = groupNames.get(context.palette().groups().indexOf(group));
+      Map<Token, String> own = new EnumMap<>(values);
+      own.put(Token.MASK, name);
+      own.put(Token.GROUP, name);
+      own.put(Token.NUMBER, Integer.toString(group.number()));
+      add(new SheetImageOutput.GroupMask(place(of, sheet, isPadded, own), group));
+    }
+    for (MaskSpec mask : masks(of.of(), sheet, of.writesEmpty())) {
+      Map<Token, String> own = new EnumMap<>(values);
+      own.put(Token.MASK, maskNames.get(context.plan().masks().indexOf(mask)));
+      add(
+          new SheetImageOutput.MadeMask(
+              place(of, sheet, isPadded, own), mask, context.plan().groupsOf(mask)));
+    }
+  }
+
+  private void addPacks(
+      TemplateLine of, SheetGroups sheet, boolean isPadded, Map<Token, String> values) {
+    List<PackSpec> packs = context.plan().packs();
+    for (int p = 0; p < packs.size(); p++) {
+      PackSpec pack = packs.get(p);
+      boolean isMeant = of.of().kind() != Selection.Kind.NAMES || of.of().takesMask(pack.name());
+      if (isMeant && (of.writesEmpty() || context.plan().canShow(pack, sheet.groups()))) {
+        Map<Token, String> own = new EnumMap<>(values);
+        own.put(Token.PACK, packNames.get(p));
+        add(new SheetImageOutput.Pack(place(of, sheet, isPadded, own), pack, this::wordOf));
+      }
+    }
+  }
+
+  private List<Group> groups(Selection of, SheetGroups sheet, boolean hasEmpty) {
+    return context.palette().groups().stream()
+        .filter(g -> of.takesGroup(g.name()))
+        .filter(g -> hasEmpty || sheet.groups().contains(g.number()))
+        .toList();
+  }
+
+  private List<MaskSpec> masks(Selection of, SheetGroups sheet, boolean hasEmpty) {
+    return context.plan().masks().stream()
+        .filter(m -> of.takesMask(m.name()))
+        .filter(m -> hasEmpty || context.plan().canShow(m, sheet.groups()))
+        .toList();
+  }
+
+  private void addWhole(TemplateLine of) {
+    String path = FileNamePattern.of(of.name()).expand(values());
+    switch (of.what()) {
+      case PALETTE -> add(new PaletteOutput(path, of.format(), context.palette()));
+      case MESH -> {
+        boolean hasMaterials =
+            of.format() == FileFormat.OBJ
+                && of.carries() == Carries.MATERIALS;
+        String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", ".mtl") : null;
+        add(new MeshOutput(path, of, base, context.palette(), materials));
+        if (hasMaterials) {
+          add(new MeshOutput.Materials(materials, context.palette()));
+        }
+      }
+      default -> throw new IllegalStateException(of.what() + " is of a sheet");
+    }
+  }
+
+  private void add(Output output) {
+    outputs.add(output);
+    lineOfOutput.add(line);
+  }
+
+  /** Says which lines write nothing, and which names are of nothing. */
+  private void addEmptyLines() {
+    for (int l = 0; l < template.lines().size(); l++) {
+      TemplateLine of = template.lines().get(l);
+      for (String name : of.of().names()) {
+        if (!isThere(of, name)) {
+          String kind = of.what() == What.PACK ? "pack" : "group or mask";
+          problems.add(
+              new Template.Problem(
+                  l, "There is no %s %s; correct the name, or take it out.".formatted(kind, name)));
+        }
+      }
+      if (of.problems().isEmpty() && !lineOfOutput.contains(l)) {
+        notes.add(new Template.Problem(l, "This line writes nothing: there is nothing of it on any sheet."));
+      }
+    }
+  }
+
+  private boolean isThere(TemplateLine of, String name) {
+    Stream<String> names =
+        of.what() == What.PACK
+            ? context.plan().packs().stream().map(PackSpec::name)
+            : Stream.concat(
+                context.palette().groups().stream().map(Group::name),
+                context.plan().masks().stream().map(MaskSpec::name));
+    return names.anyMatch(name::equalsIgnoreCase);
   }
 
   private String wordOf(PackSpec.Well well) {
     if (well.group() > 0) {
-      return palette.find(well.group()).map(Group::name).orElse("group " + well.group());
+      return context
+          .palette()
+          .find(well.group())
+          .map(Group::name)
+          .orElse("group " + well.group());
     }
     return well.mask() != null ? well.mask() : well.image();
   }
@@ -107,11 +283,34 @@ public final class HandoffOutputs {
     return outputs;
   }
 
+  /** The layer of every sheet of which the manifest names the ID map, by the sheet's name. */
+  Map<String, Output.SheetLayer> idMapLayers() {
+    Map<String, Output.SheetLayer> layers = new HashMap<>();
+    for (Output output : outputs) {
+      if (output instanceof SheetImageOutput.IdMap) {
+        layers.putIfAbsent(output.layer().sheet(), output.layer());
+      }
+    }
+    return layers;
+  }
+
+  /** Why nothing can be written; none when all is well. */
+  public List<Template.Problem> problems() {
+    return problems;
+  }
+
+  /** What may not be meant, but hinders nothing. */
+  public List<Template.Problem> notes() {
+    return notes;
+  }
+
   /** Every file with what it is, the manifest last. */
   public List<PlannedFile> plan() {
     List<PlannedFile> plan = new ArrayList<>();
-    outputs.forEach(output -> plan.add(new PlannedFile(output.path(), output.what())));
-    plan.add(new PlannedFile(MANIFEST, "what is in this package"));
+    for (int o = 0; o < outputs.size(); o++) {
+      plan.add(new PlannedFile(outputs.get(o).path(), outputs.get(o).what(), lineOfOutput.get(o)));
+    }
+    plan.add(new PlannedFile(MANIFEST, "what is in this package", -1));
     return plan;
   }
 }

@@ -5,8 +5,8 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.mask.GreyImages;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskTarget;
-import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.reach.Reach;
+import idiotaxa.core.template.Template;
 import java.time.Instant;
 import java.util.List;
 
@@ -14,8 +14,9 @@ import java.util.List;
  * What a hand-off is made from.
  *
  * @param baseName begins every file name, see {@link FileNames#clean}
- * @param mesh goes along with claims as vertex colours; null for none
+ * @param mesh the target with its groups, loaded when a file of it is written
  * @param masks what is made beside the masks of groups
+ * @param template what is written
  */
 public record HandoffRequest(
     String baseName,
@@ -23,10 +24,10 @@ public record HandoffRequest(
     Instant created,
     Palette palette,
     List<HandoffSheet> sheets,
-    Mesh mesh,
+    GroupedMesh.Source mesh,
     MaskRequest masks,
     Settings settings,
-    Contents contents) {
+    Template template) {
 
   /**
    * The bake's settings as the manifest tells them.
@@ -46,17 +47,16 @@ public record HandoffRequest(
    */
   public record MaskRequest(MaskPlan plan, MaskTarget target, GreyImages images) {}
 
-  /** What to write. */
-  public record Contents(boolean hasMasks, boolean hasUnpadded) {}
-
   /** Everything that will be written but the manifest. */
-  HandoffOutputs outputs() {
+  public HandoffOutputs outputs() {
     return new HandoffOutputs(
-        baseName,
-        palette,
-        sheets.stream().map(HandoffSheet::name).toList(),
-        mesh != null,
-        masks.plan(),
-        contents);
+        new HandoffOutputs.Context(
+            baseName,
+            revision,
+            settings.width(),
+            palette,
+            sheets.stream().map(s -> new SheetGroups(s.name(), s.groups())).toList(),
+            masks.plan()),
+        template);
   }
 }

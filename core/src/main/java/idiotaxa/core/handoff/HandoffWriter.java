@@ -6,6 +6,7 @@ import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.mask.MaskMaker;
 import idiotaxa.core.mask.MaskSheet;
 import idiotaxa.core.mask.PickTest;
+import idiotaxa.core.template.Template;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -17,6 +18,7 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Writes all files of a hand-off into a sink, the manifest with their checksums last. */
 public final class HandoffWriter {
@@ -35,8 +37,13 @@ public final class HandoffWriter {
   private Output.SheetLayer layer;
   private SheetImages images;
   private final LayerMasks masks;
-  private final Map<String, List<PickTest.Result>> picks = new HashMap<>();
+  private final Map<Output.SheetLayer, List<PickTest.Result>> picks = new HashMap<>();
+  private PaddedMaps maps;
+  private GroupedMesh mesh;
 
+  /**
+   * @throws IllegalArgumentException when the template has a problem
+   */
   public HandoffWriter(
       HandoffRequest request, PackageSink sink, int threads, Progress progress) {
     this.request = request;
@@ -44,6 +51,12 @@ public final class HandoffWriter {
     this.threads = threads;
     this.progress = progress;
     outputs = request.outputs();
+    if (!outputs.problems().isEmpty()) {
+      throw new IllegalArgumentException(
+          outputs.problems().stream()
+              .map(Template.Problem::text)
+              .collect(Collectors.joining(" ")));
+    }
     HandoffRequest.MaskRequest asked = request.masks();
     MaskMaker maker =
         new MaskMaker(asked.target(), asked.plan().masks(), asked.images(), threads, progress);
@@ -58,17 +71,28 @@ public final class HandoffWriter {
       if (output.layer() != null && !output.layer().equals(layer)) {
         load(output.layer());
       }
-      Output.Ingredients ingredients = new Output.Ingredients(images, masks, request.mesh(), threads);
+      Output.Ingredients ingredients =
+          new Output.Ingredients(images, maps, masks, this::mesh, request.created(), threads);
       put(output.path(), out -> output.write(ingredients, out));
     }
-    byte[] manifest = new Manifest(request, outputs, picks, List.copyOf(written)).toBytes();
+    byte[] manifest =
+        new Manifest(request, outputs, picks, this::mesh, List.copyOf(written)).toBytes();
     put(HandoffOutputs.MANIFEST, out -> out.write(manifest));
     return List.copyOf(written);
+  }
+
+  private GroupedMesh mesh() throws IOException {
+    if (mesh == null) {
+      progress.at("writing: groups of the mesh", share());
+      mesh = request.mesh().load();
+    }
+    return mesh;
   }
 
   /** Outputs come sheet by sheet; only one sheet's maps are held. */
   private void load(Output.SheetLayer wanted) throws IOException {
     images = null;
+    maps = null;
     layer = wanted;
     if (!wanted.sheet().equals(loadedSheet)) {
       loaded = null;
@@ -85,12 +109,12 @@ public final class HandoffWriter {
     int padded = padding < 0 ? NearestCovered.EVERYWHERE : padding;
     int radius = wanted.isPadded() ? padded : 0;
     progress.at("writing: padding " + wanted.sheet(), share());
-    PaddedMaps maps = loaded.maps().padded(radius, threads);
+    maps = loaded.maps().padded(radius, threads);
     images = new SheetImages(maps, request.palette());
     masks.open(loaded, loadedIndex, radius);
-    if (wanted.isPadded()) {
+    if (wanted.equals(outputs.idMapLayers().get(wanted.sheet()))) {
       picks.put(
-          wanted.sheet(), PickTest.of(maps, request.palette(), PickTest.Variant.CRISP, threads));
+          wanted, PickTest.of(maps, request.palette(), PickTest.Variant.CRISP, threads));
     }
   }
 

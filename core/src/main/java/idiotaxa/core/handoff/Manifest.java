@@ -2,6 +2,7 @@ package idiotaxa.core.handoff;
 
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.mask.PickTest;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
@@ -16,24 +17,27 @@ final class Manifest {
 
   private final HandoffRequest request;
   private final HandoffOutputs outputs;
-  private final Map<String, List<PickTest.Result>> picks;
+  private final Map<Output.SheetLayer, List<PickTest.Result>> picks;
+  private final GroupedMesh.Source mesh;
   private final List<HandoffWriter.WrittenFile> files;
 
   /**
-   * @param picks of the groups on the ID map of every sheet
+   * @param picks of the groups on the ID maps that the manifest names
    */
   Manifest(
       HandoffRequest request,
       HandoffOutputs outputs,
-      Map<String, List<PickTest.Result>> picks,
+      Map<Output.SheetLayer, List<PickTest.Result>> picks,
+      GroupedMesh.Source mesh,
       List<HandoffWriter.WrittenFile> files) {
     this.request = request;
     this.outputs = outputs;
     this.picks = picks;
+    this.mesh = mesh;
     this.files = files;
   }
 
-  byte[] toBytes() {
+  byte[] toBytes() throws IOException {
     ObjectNode root = JSON.createObjectNode();
     root.put("format", "idiotaxa-handoff").put("version", 1);
     root.put("asset", outputs.base());
@@ -46,8 +50,13 @@ final class Manifest {
     request.sheets().forEach(sheet -> sheets.put(sheet.name(), sheet(list.addObject(), sheet)));
     root.putArray("meshes");
     for (Output output : outputs.list()) {
-      String sheet = output.layer() == null ? null : output.layer().sheet();
-      output.describe(root, sheets.get(sheet), picks.getOrDefault(sheet, List.of()));
+      Output.SheetLayer layer = output.layer();
+      output.describe(
+          new Output.Entry(
+              root,
+              layer == null ? null : sheets.get(layer.sheet()),
+              picks.getOrDefault(layer, List.of()),
+              mesh));
     }
     ArrayNode written = root.putArray("files");
     for (HandoffWriter.WrittenFile file : files) {

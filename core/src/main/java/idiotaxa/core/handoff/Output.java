@@ -1,10 +1,11 @@
 package idiotaxa.core.handoff;
 
+import idiotaxa.core.map.PaddedMaps;
 import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.mask.PickTest;
-import idiotaxa.core.mesh.Mesh;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.time.Instant;
 import java.util.List;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -30,11 +31,9 @@ interface Output {
   /**
    * Adds what the manifest says of the file beside its checksum.
    *
-   * @param root of the manifest
-   * @param sheet its node of the sheet that the file is made from; null when it is made from none
-   * @param picks of that sheet's groups on the ID map as it is written
+   * @param entry where it is added
    */
-  void describe(ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks);
+  void describe(Entry entry) throws IOException;
 
   /**
    * A sheet with or without its padding.
@@ -42,10 +41,6 @@ interface Output {
    * @param sheet its name
    */
   record SheetLayer(String sheet, boolean isPadded) {
-    String folder() {
-      return isPadded ? "" : "unpadded/";
-    }
-
     String words() {
       return isPadded ? "padded" : "unpadded";
     }
@@ -55,9 +50,29 @@ interface Output {
    * What files are made from.
    *
    * @param images of the output's layer, null when it has none
+   * @param maps of the output's layer, null when it has none
    * @param masks of the output's layer, null when it has none
-   * @param mesh of the hand-off, null when it has none
+   * @param mesh loaded once, when it is asked for
+   * @param created of the package
    * @param threads that may be used
    */
-  record Ingredients(SheetImages images, LayerMasks masks, Mesh mesh, int threads) {}
+  record Ingredients(
+      SheetImages images,
+      PaddedMaps maps,
+      LayerMasks masks,
+      GroupedMesh.Source mesh,
+      Instant created,
+      int threads) {}
+
+  /**
+   * Where the manifest takes a file in.
+   *
+   * @param root of the manifest
+   * @param sheet its node of the sheet that the file is made from; null when it is made from none
+   * @param picks of that sheet's groups on the ID map that the manifest names, where that is of the same
+   *     layer as the file; none otherwise
+   * @param mesh loaded once, when it is asked for
+   */
+  record Entry(
+      ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks, GroupedMesh.Source mesh) {}
 }

@@ -6,43 +6,17 @@ import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.mask.MaskSpec;
 import idiotaxa.core.mask.PackSpec;
-import idiotaxa.core.mask.PickTest;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** An image of a sheet, as PNG. */
-abstract class SheetImageOutput implements Output {
-  private final SheetLayer layer;
-  private final String path;
-  private final String what;
-
-  /**
-   * @param path without the folder of the layer
-   */
-  private SheetImageOutput(SheetLayer layer, String path, String what) {
-    this.layer = layer;
-    this.path = layer.folder() + path;
-    this.what = what + ", " + layer.words();
-  }
-
-  @Override
-  public String path() {
-    return path;
-  }
-
-  @Override
-  public String what() {
-    return what;
-  }
-
-  @Override
-  public SheetLayer layer() {
-    return layer;
+abstract class SheetImageOutput extends SheetOutput {
+  private SheetImageOutput(Place place, String what) {
+    super(place, what);
   }
 
   @Override
@@ -50,22 +24,19 @@ abstract class SheetImageOutput implements Output {
     PngWriter.write(image(ingredients), ingredients.threads(), out);
   }
 
-  @Override
-  public void describe(ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks) {
-    // The manifest names the padded images; the others lie beside them under the same names.
-    if (layer.isPadded()) {
-      describe(sheet, picks);
+  abstract PixelImage image(Ingredients ingredients) throws IOException;
+
+  /** A sheet has one map of each kind in the manifest: the first. */
+  private static void putFirst(ObjectNode sheet, String field, String path) {
+    if (!sheet.has(field)) {
+      sheet.put(field, path);
     }
   }
 
-  abstract PixelImage image(Ingredients ingredients) throws IOException;
-
-  abstract void describe(ObjectNode sheet, List<PickTest.Result> picks);
-
   /** The ID map. */
   static final class IdMap extends SheetImageOutput {
-    IdMap(SheetLayer layer, String stem) {
-      super(layer, stem + "_id.png", "ID map");
+    IdMap(Place place) {
+      super(place, "ID map");
     }
 
     @Override
@@ -74,15 +45,32 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
-      sheet.put("idMap", path());
+    void name(Entry entry) {
+      putFirst(entry.sheet(), "idMap", path());
+    }
+  }
+
+  /** The ID map blended at borders. */
+  static final class FilteredIdMap extends SheetImageOutput {
+    FilteredIdMap(Place place) {
+      super(place, "filtered ID map");
+    }
+
+    @Override
+    PixelImage image(Ingredients ingredients) {
+      return ingredients.images().filteredIdMap();
+    }
+
+    @Override
+    void name(Entry entry) {
+      putFirst(entry.sheet(), "filteredIdMap", path());
     }
   }
 
   /** The index map. */
   static final class IndexMap extends SheetImageOutput {
-    IndexMap(SheetLayer layer, String stem) {
-      super(layer, stem + "_index.png", "index map");
+    IndexMap(Place place) {
+      super(place, "index map");
     }
 
     @Override
@@ -91,8 +79,8 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
-      sheet.put("indexMap", path());
+    void name(Entry entry) {
+      putFirst(entry.sheet(), "indexMap", path());
     }
   }
 
@@ -100,11 +88,8 @@ abstract class SheetImageOutput implements Output {
   static final class GroupMask extends SheetImageOutput {
     private final Group group;
 
-    /**
-     * @param name of the group as part of the file's name
-     */
-    GroupMask(SheetLayer layer, String stem, String name, Group group) {
-      super(layer, "masks/" + stem + "_" + name + ".png", "mask of " + group.name());
+    GroupMask(Place place, Group group) {
+      super(place, "mask of " + group.name());
       this.group = group;
     }
 
@@ -114,19 +99,19 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
-      ObjectNode node = ((ArrayNode) sheet.get("masks")).addObject();
+    void name(Entry entry) {
+      ObjectNode node = ((ArrayNode) entry.sheet().get("masks")).addObject();
       node.put("name", group.name());
       node.putArray("groups").add(group.number());
-      node.put("file", path());
-      PickTest.Result pick =
-          picks.stream().filter(p -> p.group() == group.number()).findFirst().orElseThrow();
-      if (pick.isExact()) {
-        ObjectNode exact = node.putObject("pick").put("color", Rgb.toHex(group.color()));
-        exact.putArray("tolerance").add(pick.from()).add(pick.to());
-      } else {
-        node.putNull("pick");
-      }
+      node.put("file", path()).putNull("pick");
+      entry.picks().stream()
+          .filter(p -> p.group() == group.number() && p.isExact())
+          .findFirst()
+          .ifPresent(
+              pick -> {
+                ObjectNode exact = node.putObject("pick").put("color", Rgb.toHex(group.color()));
+                exact.putArray("tolerance").add(pick.from()).add(pick.to());
+              });
     }
   }
 
@@ -136,11 +121,10 @@ abstract class SheetImageOutput implements Output {
     private final Set<Integer> groups;
 
     /**
-     * @param name of the mask as part of the file's name
      * @param groups numbers that it is made of
      */
-    MadeMask(SheetLayer layer, String stem, String name, MaskSpec spec, Set<Integer> groups) {
-      super(layer, "masks/" + stem + "_" + name + ".png", "mask " + spec.name());
+    MadeMask(Place place, MaskSpec spec, Set<Integer> groups) {
+      super(place, "mask " + spec.name());
       this.spec = spec;
       this.groups = groups;
     }
@@ -151,8 +135,8 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
-      ObjectNode node = ((ArrayNode) sheet.get("masks")).addObject();
+    void name(Entry entry) {
+      ObjectNode node = ((ArrayNode) entry.sheet().get("masks")).addObject();
       node.put("name", spec.name());
       ArrayNode of = node.putArray("groups");
       groups.forEach(of::add);
@@ -166,16 +150,10 @@ abstract class SheetImageOutput implements Output {
     private final Function<PackSpec.Well, String> wordOfWell;
 
     /**
-     * @param name of the pack as part of the file's name
      * @param wordOfWell what the manifest calls that which lies in a well
      */
-    Pack(
-        SheetLayer layer,
-        String stem,
-        String name,
-        PackSpec spec,
-        Function<PackSpec.Well, String> wordOfWell) {
-      super(layer, "packs/" + stem + "_" + name + ".png", "pack " + spec.name());
+    Pack(Place place, PackSpec spec, Function<PackSpec.Well, String> wordOfWell) {
+      super(place, "pack " + spec.name());
       this.spec = spec;
       this.wordOfWell = wordOfWell;
     }
@@ -186,8 +164,9 @@ abstract class SheetImageOutput implements Output {
     }
 
     @Override
-    void describe(ObjectNode sheet, List<PickTest.Result> picks) {
-      ObjectNode node = ((ArrayNode) sheet.get("packs")).addObject().put("file", path());
+    void name(Entry entry) {
+      ObjectNode node = ((ArrayNode) entry.sheet().get("packs")).addObject().put("file", path());
+      node.put("name", spec.name());
       String[] channels = {"r", "g", "b", "a"};
       for (int c = 0; c < channels.length; c++) {
         PackSpec.Well well = spec.wells()[c];

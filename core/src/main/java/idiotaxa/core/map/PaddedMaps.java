@@ -146,6 +146,18 @@ public final class PaddedMaps {
     }
   }
 
+  /** Writes the coverage (0 … 255) that no group has of a row's covered texels: unclaimed or missed. */
+  public void nobodyRow(int y, byte[] out) {
+    boolean[] nobody = {true};
+    coverageRow(y, nobody, out, 0);
+    int from = y * width;
+    for (int x = 0; x < width; x++) {
+      if (groups[from + x] == SheetMaps.MISSED && !isShared(from + x)) {
+        out[x] = (byte) Coverage.FULL;
+      }
+    }
+  }
+
   /** Group number of a texel; unclaimed, missed and uncovered give 0. */
   public int groupAt(int texel) {
     char group = groups[texel];

@@ -1,6 +1,8 @@
 package idiotaxa.core.map;
 
 import java.util.Arrays;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * A baked sheet before it becomes images: the crisp group of every texel and the shares of the texels
@@ -60,6 +62,24 @@ public final class SheetMaps {
       }
     }
     return texels;
+  }
+
+  /** Numbers of the groups that have a texel, or a share of one. */
+  public Set<Integer> presentGroups() {
+    boolean[] isThere = new boolean[UNCOVERED + 1];
+    for (char group : groups) {
+      isThere[group] = true;
+    }
+    for (char group : coverage.groups()) {
+      isThere[group] = true;
+    }
+    Set<Integer> present = new TreeSet<>();
+    for (int g = 1; g < MISSED; g++) {
+      if (isThere[g]) {
+        present.add(g);
+      }
+    }
+    return present;
   }
 
   public long countCovered() {

@@ -159,6 +159,51 @@ public record MaskPlan(MapEdits edits, List<MaskSpec> masks, List<PackSpec> pack
     return new MaskPlan(edits.shrunk(n), smaller, packs);
   }
 
+  /**
+   * Whether a mask can have anything on a sheet. One of images, one that is inverted and one that grows
+   * over the surface can wherever they are.
+   *
+   * @param present numbers of the groups that the sheet has
+   */
+  public boolean canShow(MaskSpec mask, Set<Integer> present) {
+    return groupsOf(mask).stream().anyMatch(present::contains) || reachesAnywhere(mask, new HashSet<>());
+  }
+
+  private boolean reachesAnywhere(MaskSpec mask, Set<String> seen) {
+    if (!seen.add(mask.name().toLowerCase(Locale.ROOT))) {
+      return false;
+    }
+    boolean isFar =
+        mask.isOnSurface()
+            || mask.steps().stream().anyMatch(step -> step.kind() == MaskStep.Kind.INVERT)
+            || mask.parts().stream().anyMatch(part -> part.image() != null);
+    return isFar
+        || masks.stream()
+            .filter(m -> mask.parts().stream().anyMatch(p -> p.mask() != null && MaskMaker.sameName(m.name(), p.mask())))
+            .anyMatch(m -> reachesAnywhere(m, seen));
+  }
+
+  /** Whether a pack can have anything on a sheet. */
+  public boolean canShow(PackSpec pack, Set<Integer> present) {
+    for (PackSpec.Well well : pack.wells()) {
+      if (well != null) {
+        boolean canShow =
+            well.image() != null
+                || present.contains(well.group())
+                || masks.stream()
+                    .anyMatch(
+                        m ->
+                            well.mask() != null
+                                && MaskMaker.sameName(m.name(), well.mask())
+                                && canShow(m, present));
+        if (canShow) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
   /** Numbers of the groups that a mask is made of, those of masks that it uses among them. */
   public Set<Integer> groupsOf(MaskSpec mask) {
     Set<Integer> groups = new java.util.TreeSet<>();

@@ -168,6 +168,19 @@ final class TexelPoints {
     }
   }
 
+  /** The texel in which a triangle's middle lies, or the nearest to it on the sheet. */
+  int texelOfMiddle(int triangle) {
+    long sumX = 0;
+    long sumY = 0;
+    for (int k = 0; k < 3; k++) {
+      sumX += triangles.x(triangle, k);
+      sumY += triangles.y(triangle, k);
+    }
+    int x = (int) Math.floorDiv(sumX, 3L * UvTriangles.STEPS);
+    int y = (int) Math.floorDiv(sumY, 3L * UvTriangles.STEPS);
+    return Math.max(0, Math.min(height - 1, y)) * width + Math.max(0, Math.min(width - 1, x));
+  }
+
   /** The triangle that owns a point of the sheet, else one that meets its texel, −1 for none. */
   int triangleAt(double u, double v) {
     int x = (int) Math.floor(u * width);

@@ -1,5 +1,6 @@
 package idiotaxa.core.mesh;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -202,6 +203,65 @@ public final class Mesh {
           "moved: " + positions.length + " values needed, got " + moved.length);
     }
     return with(arrays().withPositions(moved, turnedNormals), parts);
+  }
+
+  /**
+   * The same faces of other materials.
+   *
+   * @param materialOfFace index into {@code newMaterials} of every face, or {@link #NO_MATERIAL}
+   */
+  public Mesh withMaterials(List<Material> newMaterials, int[] materialOfFace) {
+    if (materialOfFace.length != faceCount()) {
+      throw new IllegalArgumentException(
+          "materialOfFace: one a face needed, " + faceCount() + ", got " + materialOfFace.length);
+    }
+    return new Mesh(arrays().withFaceMaterial(materialOfFace), parts, newMaterials, triangulation);
+  }
+
+  /** The same surface with every triangle as a face. */
+  public Mesh triangulated() {
+    int corners = 3 * triangleCount();
+    int[] source = new int[corners];
+    for (int c = 0; c < corners; c++) {
+      source[c] = triangleCorner(c / 3, c % 3);
+    }
+    int[] face = new int[triangleCount()];
+    Arrays.setAll(face, this::triangleFace);
+    int[] start = new int[triangleCount() + 1];
+    Arrays.setAll(start, t -> 3 * t);
+    MeshArrays cut =
+        new MeshArrays(
+            positions,
+            start,
+            picked(cornerVertex, source),
+            picked(cornerUv, source, 2),
+            picked(cornerNormal, source, 3),
+            picked(cornerColor, source),
+            picked(cornerTextureUv, source, 2),
+            picked(facePart, face),
+            picked(faceMaterial, face),
+            picked(faceSmoothing, face));
+    return new Mesh(cut, parts, materials);
+  }
+
+  private static int[] picked(int[] values, int[] from) {
+    if (values == null) {
+      return null;
+    }
+    int[] out = new int[from.length];
+    Arrays.setAll(out, i -> values[from[i]]);
+    return out;
+  }
+
+  private static float[] picked(float[] values, int[] from, int each) {
+    if (values == null) {
+      return null;
+    }
+    float[] out = new float[each * from.length];
+    for (int i = 0; i < from.length; i++) {
+      System.arraycopy(values, each * from[i], out, each * i, each);
+    }
+    return out;
   }
 
   private MeshArrays arrays() {

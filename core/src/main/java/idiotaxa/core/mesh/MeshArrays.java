@@ -101,6 +101,20 @@ record MeshArrays(
         faceSmoothing);
   }
 
+  MeshArrays withFaceMaterial(int[] materials) {
+    return new MeshArrays(
+        positions,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        cornerNormal,
+        cornerColor,
+        cornerTextureUv,
+        facePart,
+        materials,
+        faceSmoothing);
+  }
+
   private static void check(boolean holds, String what, int length) {
     if (!holds) {
       throw new IllegalArgumentException(what + " does not fit the other arrays: " + length);

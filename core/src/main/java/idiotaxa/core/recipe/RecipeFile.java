@@ -9,10 +9,13 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskPlanJson;
+import idiotaxa.core.template.Template;
+import idiotaxa.core.template.TemplateJson;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** Reads a recipe, version 1; see {@code formats/recipe.schema.json}. */
@@ -41,10 +44,6 @@ public final class RecipeFile {
       throw new IllegalArgumentException(
           "version: recipes of version " + VERSION + " are read, got " + root.whole("version"));
     }
-    if (root.has("template")) {
-      throw new IllegalArgumentException(
-          "template: what a hand-off writes cannot be chosen yet; take it out");
-    }
     String name = root.text("name", "recipe");
     List<Group> groups = List.of();
     if (root.has("palette")) {
@@ -54,7 +53,19 @@ public final class RecipeFile {
     Palette palette = new Palette(name, groups);
     List<RecipeRule> rules = root.list("rules", f -> rule(f, palette));
     MaskPlan plan = MaskPlanJson.read(root);
-    return new Recipe(name, palette, rules, bake(root), plan);
+    return new Recipe(name, palette, rules, bake(root), plan, template(root));
+  }
+
+  private static Optional<Template> template(JsonFields root) {
+    if (!root.has("template")) {
+      return Optional.empty();
+    }
+    Template template = TemplateJson.read(root.object("template"));
+    for (Template.Problem problem : template.problems()) {
+      String line = problem.line() < 0 ? "" : "[" + problem.line() + "].name";
+      throw new IllegalArgumentException("template.write" + line + ": " + problem.text());
+    }
+    return Optional.of(template);
   }
 
   private static List<Group> palette(JsonFields palette) {

@@ -1,6 +1,8 @@
 package idiotaxa.core.handoff;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.offset;
 
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
@@ -22,6 +24,9 @@ import idiotaxa.core.origin.Origins;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetLayout;
 import idiotaxa.core.reach.Reach;
+import idiotaxa.core.template.ReadyTemplates;
+import idiotaxa.core.template.Template;
+import idiotaxa.core.template.TemplateJson;
 import idiotaxa.core.work.Progress;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -57,7 +62,10 @@ class HandoffWriterTest {
 
   @TempDir Path folder;
 
-  private static HandoffRequest request(boolean hasMesh) {
+  private static final Template EVERYTHING =
+      ReadyTemplates.all().get(ReadyTemplates.all().size() - 1);
+
+  private static HandoffRequest request(Template template) {
     Mesh cube = Shapes.unwrappedCube();
     OriginReading reading =
         Origins.claims(cube, new int[] {1, 2, 3, 1, 2, 0}, PALETTE.groups());
@@ -73,18 +81,17 @@ class HandoffWriterTest {
         Instant.parse("2026-03-01T10:00:00Z"),
         PALETTE,
         List.of(HandoffSheet.of(baked, sheet)),
-        hasMesh ? ClaimedMesh.of(cube, reading.surface(), PALETTE) : null,
+        () -> GroupedMesh.of(cube, reading.surface()),
         new HandoffRequest.MaskRequest(PLAN, target, GreyImages.NONE),
         new HandoffRequest.Settings("claims", 64, 64, 4, 4, new Reach(0.1, 0.2), "all"),
-        new HandoffRequest.Contents(true, true));
+        template);
   }
 
   @Test
   void whatIsWrittenIsWhatWasPlanned() throws IOException {
-    HandoffRequest request = request(true);
+    HandoffRequest request = request(EVERYTHING);
     List<String> planned =
-        new HandoffOutputs("Tide Gauge", PALETTE, List.of("1001"), true, PLAN, request.contents())
-            .plan().stream().map(PlannedFile::path).toList();
+        request.outputs().plan().stream().map(PlannedFile::path).toList();
     List<HandoffWriter.WrittenFile> written =
         new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
     assertThat(written).extracting(HandoffWriter.WrittenFile::path).isEqualTo(planned);
@@ -97,7 +104,13 @@ class HandoffWriterTest {
             "masks/Tide-Gauge_1001_BRASS-mask.png",
             "masks/Tide-Gauge_1001_all-metal.png",
             "packs/Tide-Gauge_1001_tint.png",
-            "Tide-Gauge.glb",
+            "Tide-Gauge_1001_id-filtered.png",
+            "Tide-Gauge_1001.ora",
+            "Tide-Gauge_1001_coverage.exr",
+            "meshes/Tide-Gauge_colors.glb",
+            "meshes/Tide-Gauge_groups.mtl",
+            "meshes/Tide-Gauge_groups.usda",
+            "Tide-Gauge_palette.csv",
             "manifest.json");
     for (HandoffWriter.WrittenFile file : written) {
       assertThat(Files.size(folder.resolve(file.path()))).isEqualTo(file.bytes());
@@ -106,7 +119,7 @@ class HandoffWriterTest {
 
   @Test
   void manifestFollowsItsSchema() throws IOException {
-    new HandoffWriter(request(true), new FolderSink(folder), 1, Progress.NONE).write();
+    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 1, Progress.NONE).write();
     String manifest = Files.readString(folder.resolve("manifest.json"));
     var schema =
         SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
@@ -118,7 +131,7 @@ class HandoffWriterTest {
 
   @Test
   void idMapHoldsOnlyPaletteColoursAndPaddingGrowsIt() throws IOException {
-    new HandoffWriter(request(false), new FolderSink(folder), 1, Progress.NONE).write();
+    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 1, Progress.NONE).write();
     BufferedImage padded = ImageIO.read(folder.resolve("Tide-Gauge_1001_id.png").toFile());
     BufferedImage plain =
         ImageIO.read(folder.resolve("unpadded/Tide-Gauge_1001_id.png").toFile());
@@ -138,7 +151,7 @@ class HandoffWriterTest {
 
   @Test
   void masksAndPacksAreInTheManifestWithWhatTheyAreMadeOf() throws IOException {
-    new HandoffWriter(request(false), new FolderSink(folder), 2, Progress.NONE).write();
+    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 2, Progress.NONE).write();
     JsonNode sheet =
         JsonMapper.builder()
             .build()
@@ -169,6 +182,56 @@ class HandoffWriterTest {
     assertThat(lit).isPositive();
   }
 
+  private static Template template(String lines) {
+    return TemplateJson.parse("{\"name\": \"t\", \"write\": [" + lines + "]}");
+  }
+
+  private JsonNode sheetOf(String lines) throws IOException {
+    new HandoffWriter(request(template(lines)), new FolderSink(folder), 2, Progress.NONE).write();
+    return JsonMapper.builder().build().readTree(folder.resolve("manifest.json")).get("sheets").get(0);
+  }
+
+  @Test
+  void picksAreToldOfTheIdMapThatLiesBesideTheMask() throws IOException {
+    String mask = "{\"what\": \"mask\", \"of\": \"groups\", \"name\": \"{mask}.png\", \"padded\": false}";
+    String idMap = "{\"what\": \"idMap\", \"name\": \"{asset}_id.png\", \"padded\": %s}";
+    assertThat(sheetOf(mask + "," + idMap.formatted("false")).at("/masks/0/pick/color").asString())
+        .isEqualTo("#FF0000");
+    // What is picked from a padded map is not what a mask without padding holds.
+    assertThat(sheetOf(mask + "," + idMap.formatted("true")).at("/masks/0/pick").isNull()).isTrue();
+    assertThat(sheetOf(mask).at("/masks/0/pick").isNull()).isTrue();
+    assertThat(sheetOf(mask).has("idMap")).isFalse();
+  }
+
+  @Test
+  void coverageChannelsOfACoveredTexelSumToOneExactly() throws IOException {
+    JsonNode sheet =
+        sheetOf("{\"what\": \"coverage\", \"name\": \"c.exr\", \"padded\": false}, {\"what\": \"mask\", \"of\": \"groups\", \"name\": \"{mask}.png\", \"padded\": false}");
+    ExrPixels exr = ExrPixels.read(folder.resolve("c.exr"));
+    assertThat(exr.channels())
+        .containsExactly("Brass-1.C", "Laiton-é.C", "brass-3.C", "unclaimed.C");
+    BufferedImage brass = ImageIO.read(folder.resolve("Brass-1.png").toFile());
+    for (int i = 0; i < 64 * 64; i++) {
+      float sum = 0;
+      for (int c = 0; c < 4; c++) {
+        sum += exr.value(c, i);
+      }
+      assertThat(sum).isIn(0f, 1f);
+      int mask = brass.getRaster().getSample(i % 64, i / 64, 0);
+      assertThat(exr.value(0, i)).isCloseTo(mask / 255f, offset(1 / 2048f));
+    }
+    assertThat(sheet.at("/coverageImage/channels/3/group").asInt()).isZero();
+  }
+
+  @Test
+  void aTemplateWithAProblemWritesNothing() {
+    Template twice = template("{\"what\": \"mask\", \"name\": \"{asset}.png\"}");
+    HandoffRequest request = request(twice);
+    assertThatThrownBy(() -> new HandoffWriter(request, new FolderSink(folder), 1, Progress.NONE))
+        .hasMessageContaining("Two files would be called Tide-Gauge.png");
+    assertThat(folder).isEmptyDirectory();
+  }
+
   @Test
   void sameContentGivesTheSameZip() throws IOException {
     assertThat(zip()).isEqualTo(zip());
@@ -176,7 +239,7 @@ class HandoffWriterTest {
 
   private static byte[] zip() throws IOException {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    HandoffRequest request = request(true);
+    HandoffRequest request = request(EVERYTHING);
     try (ZipSink sink = new ZipSink(out, request.created())) {
       new HandoffWriter(request, sink, 2, Progress.NONE).write();
     }

@@ -37,7 +37,12 @@ class RecipeFileTest {
                     "steps": [ {"do": "grow", "px": 2}, {"do": "shrink", "mm": 3}, {"do": "feather", "px": 3},
                                {"do": "tighten", "low": 0.2, "high": 0.8}, {"do": "invert"} ], "bits": 16 },
                    {"name": "worn", "of": [ {"mask": "metal", "how": "add"}, {"group": 4, "how": "intersect"} ]} ],
-        "packs": [ {"name": "tint", "r": {"mask": "metal"}, "g": {"group": 4}, "b": {"image": "occlusion.png"}, "a": null} ] }
+        "packs": [ {"name": "tint", "r": {"mask": "metal"}, "g": {"group": 4}, "b": {"image": "occlusion.png"}, "a": null} ],
+        "template": { "name": "house", "write": [
+           {"what": "idMap", "name": "{asset}_{sheet}_id.png", "padded": "both"},
+           {"what": "mask", "of": ["metal", "brass"], "name": "masks/{asset}_{sheet}_{mask}.png", "empty": true},
+           {"what": "mesh", "format": "usda", "carries": "materials", "name": "{asset}.usda", "triangulated": true},
+           {"what": "palette", "format": "csv", "name": "{asset}.csv"} ] } }
       """;
 
   private static Schema schema() {
@@ -92,7 +97,11 @@ class RecipeFileTest {
           "name": "worn" | "name": "Metal" | two masks are called Metal
           "tolerance": 40, "group": 7 | "tolerance": 40, "group": 9 | rules[2]: group: the palette has no group 9
           "size": 1024 | "width": 1024 | bake.width: this field is not known here
-          "name": "saltmarsh props", | "name": "saltmarsh props", "template": {}, | template: what a hand-off writes cannot be chosen yet
+          "{asset}_{sheet}_id.png" | "{asset}_{tile}_id.png" | template.write[0].name: There is no token {tile}
+          "format": "usda" | "format": "fbx" | template.write[2]: format: one of png, ora
+          "format": "usda" | "format": "ply" | template.write[2]: carries: PLY knows no materials
+          "padded": "both" | "padding": "both" | template.write[0].padding: this field is not known here
+          "of": ["metal", "brass"] | "of": "metal" | template.write[1]: of: one of groups, masks, all is expected
           "color": "#4060C0" | "color": "blue" | palette.groups[1]: a colour is written as #RRGGBB
           """)
   void whatIsWrongIsNamedByItsPath(String right, String wrong, String said) {

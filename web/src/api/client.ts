@@ -14,12 +14,14 @@ import type {
   BakeSettings,
   Finding,
   GroupChange,
+  HandoffPlan,
   JournalState,
   Judgement,
+  Look,
+  PackedFile,
   Pairs,
   Palette,
   PickRequest,
-  PlannedFile,
   ProposalOffer,
   ProposedGroup,
   ReachSurvey,
@@ -30,17 +32,14 @@ import type {
   SheetOverlaps,
   SheetPlan,
   SheetProblems,
+  Template,
+  TemplateLine,
   WantedGroup,
   WrittenRule
 } from '@/api/types'
 
 interface Created {
   id: number
-}
-
-interface Contents {
-  hasMasks: boolean
-  hasUnpadded: boolean
 }
 
 /** One method a request. */
@@ -162,11 +161,30 @@ export const api = {
   mapUrl: (bakeId: number, sheet: string, kind: 'id' | 'index' | 'mask', group = 0, isPadded = true) =>
     `/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/${kind}.png?group=${group}&padded=${isPadded}`,
 
-  plan: (bakeId: number, contents: Contents) =>
-    getJson<PlannedFile[]>(
-      `/api/bakes/${bakeId}/handoff-plan?masks=${contents.hasMasks}&unpadded=${contents.hasUnpadded}`
-    ),
-  handOff: (bakeId: number, contents: Contents) => send<Created>('POST', `/api/bakes/${bakeId}/handoffs`, contents),
+  templates: () => getJson<Template[]>('/api/templates'),
+  createTemplate: (name: string, write: TemplateLine[]) => send<Created>('POST', '/api/templates', { name, write }),
+  changeTemplate: (id: number, version: number, name: string, write: TemplateLine[]) =>
+    send<void>('PUT', `/api/templates/${id}`, { name, write }, { 'If-Match': `"${version}"` }),
+  deleteTemplate: (id: number, version: number) =>
+    send<void>('DELETE', `/api/templates/${id}`, undefined, { 'If-Match': `"${version}"` }),
+  chooseTemplate: (assetId: number, key: string) => send<void>('PUT', `/api/assets/${assetId}/template`, { key }),
+  plan: (bakeId: number, name: string, write: TemplateLine[]) =>
+    send<HandoffPlan>('POST', `/api/bakes/${bakeId}/handoff-plan`, { name, write }),
+  handOff: (bakeId: number, name: string, write: TemplateLine[]) =>
+    send<Created>('POST', `/api/bakes/${bakeId}/handoffs`, { name, write }),
+  packedFiles: (handoffId: number) =>
+    getJson<{ since: number | null; files: PackedFile[] }>(`/api/handoffs/${handoffId}/files`),
+  makeAgain: (handoffId: number) => send<void>('POST', `/api/handoffs/${handoffId}/again`),
+  /** Where packages are put for other tools, null when no folder is set. */
+  handoffFolder: async () => (await getJson<{ folder: string | null }>('/api/handoff-folder')).folder,
+  deliver: (handoffId: number) => send<{ folder: string }>('POST', `/api/handoffs/${handoffId}/deliver`),
+  packageBytes: (handoffId: number) => getBytes(`/api/handoffs/${handoffId}/package`),
+  /** Faces of the target that lie on a sheet. */
+  sheetFaces: async (bakeId: number, sheet: string) =>
+    new Int32Array(await getBytes(`/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/faces`)),
+  readyLooks: () => getJson<{ name: string; look: Look }[]>('/api/looks'),
+  keepLook: (assetId: number, groupId: number, version: number, look: Look) =>
+    send<void>('PUT', `/api/assets/${assetId}/groups/${groupId}/look`, look, { 'If-Match': `"${version}"` }),
   packageUrl: (handoffId: number) => `/api/handoffs/${handoffId}/package`,
   sendToReceiver: (handoffId: number) => send<Receipt>('POST', `/api/handoffs/${handoffId}/send`),
 

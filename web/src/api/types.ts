@@ -132,6 +132,16 @@ export interface Picture {
   width: number
 }
 
+/** How a group looks as a material. */
+export interface Look {
+  /** #RRGGBB */
+  baseColor: string
+  /** 0 … 1 */
+  roughness: number
+  /** 0 … 1 */
+  metalness: number
+}
+
 export interface Group {
   id: number
   number: number
@@ -139,6 +149,7 @@ export interface Group {
   /** #RRGGBB */
   color: string
   keywords: string[]
+  look: Look
   safeTolerance: number
   /** Whether its drawer keeps what lies in it. */
   isLocked: boolean
@@ -436,12 +447,29 @@ export interface MaskReceipt {
   wronglyLeft: number
 }
 
+/** A channel of a pack or a layer; −1 differing texels where the package has no such mask. */
+export interface ChannelReceipt {
+  channel: string
+  of: string
+  differing: number
+}
+
 export interface Receipt {
   isAccepted: boolean
   asset: string
   problems: string[]
   files: number
-  sheets: { name: string; width: number; height: number; masks: MaskReceipt[] }[]
+  sheets: {
+    name: string
+    width: number
+    height: number
+    masks: MaskReceipt[]
+    packs: { file: string; channels: ChannelReceipt[] }[]
+    layers: { file: string; layers: ChannelReceipt[] }[]
+  }[]
+  meshes: { file: string; carries: string; faces: number; differing: number; beside: number }[]
+  /** What a stranger would get wrong, in words. */
+  remarks: string[]
 }
 
 export interface Handoff {
@@ -457,7 +485,54 @@ export interface Handoff {
   receipt: Receipt | null
   /** Why the last sending brought no receipt. */
   receiverProblem: string | null
+  /** Null of packages from before templates. */
+  template: string | null
+  /** Since the package before, in words. */
+  changes: string | null
+  /** Its name in the hand-off folder. */
+  deliveredTo: string | null
   createdAt: string
+}
+
+/** A file of a package and what became of it since the package before. */
+export interface PackedFile {
+  path: string
+  bytes: number
+  sha256: string
+  change: 'same' | 'changed' | 'new' | 'gone' | null
+}
+
+/** A line of a template, as recipes have it. */
+export interface TemplateLine {
+  what: 'idMap' | 'indexMap' | 'filteredIdMap' | 'mask' | 'pack' | 'layers' | 'coverage' | 'mesh' | 'palette'
+  of?: 'groups' | 'masks' | 'all' | string[]
+  format?: string
+  carries?: 'vertexColors' | 'materials' | 'nothing'
+  triangulated?: boolean
+  name: string
+  padded?: boolean | 'both'
+  empty?: boolean
+}
+
+/** What a hand-off writes; id and version are null of a ready one. */
+export interface Template {
+  key: string
+  id: number | null
+  version: number | null
+  name: string
+  write: TemplateLine[]
+}
+
+/** @property line from 0, −1 when it is about all */
+export interface TemplateProblem {
+  line: number
+  text: string
+}
+
+export interface HandoffPlan {
+  files: PlannedFile[]
+  problems: TemplateProblem[]
+  notes: TemplateProblem[]
 }
 
 export interface Asset {
@@ -474,6 +549,8 @@ export interface Asset {
   history: HistoryEntry[]
   bakes: Bake[]
   handoffs: Handoff[]
+  /** Key of the template that its hand-offs use, null for the first. */
+  template: string | null
 }
 
 export interface JournalState {
@@ -495,6 +572,8 @@ export interface ProposedGroup {
 export interface PlannedFile {
   path: string
   what: string
+  /** Of the template, from 0; −1 for none. */
+  line: number
 }
 
 /** One of group (its id), mask and image. */

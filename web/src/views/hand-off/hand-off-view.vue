@@ -1,35 +1,32 @@
 <template>
-  <div v-if="bake" class="station">
-    <section class="plan" aria-label="What is written">
-      <h2>What will be written</h2>
-      <p class="soft small">
-        From the bake of {{ moment(bake.createdAt) }}, {{ bake.settings.size }} px. This is the exact list of files.
-      </p>
-      <div class="choices">
-        <el-checkbox v-model="hasMasks">a mask for every group</el-checkbox>
-        <el-checkbox v-model="hasUnpadded">also everything without padding</el-checkbox>
-      </div>
-      <ul class="files" data-testid="plan">
-        <li v-for="file in plan ?? []" :key="file.path">
-          <span class="mono path">{{ file.path }}</span>
-          <span class="soft small">{{ file.what }}</span>
-        </li>
-      </ul>
-      <div class="go">
-        <el-button type="primary" size="large" :disabled="!plan || isPacking" @click="make(true)">
-          Make and download
-        </el-button>
-        <el-button size="large" :disabled="!plan || isPacking" @click="make(false)">Make the package</el-button>
-        <span class="soft small">{{ plan ? count(plan.length, 'file') : '' }}</span>
-      </div>
-    </section>
-    <section class="packages" aria-label="Packages">
-      <h2>Packages</h2>
-      <p v-if="asset.handoffs.length === 0" class="soft">
-        None yet. A package is a zip with maps, masks, the mesh and a manifest, ready for the texturing tool.
-      </p>
-      <package-card v-for="(h, i) in asset.handoffs" :key="h.id" :handoff="h" :is-open="i === 0" />
-    </section>
+  <div v-if="bake" class="station" :class="{ trying: view === 'try' }">
+    <div class="bar">
+      <el-radio-group v-model="view" size="small" aria-label="What is done">
+        <el-radio-button value="package">Package</el-radio-button>
+        <el-radio-button value="try">Try on</el-radio-button>
+      </el-radio-group>
+      <span class="soft small">From the bake of {{ moment(bake.createdAt) }}, {{ bake.settings.size }} px.</span>
+      <notice-line v-if="bake.areNumbersOld" kind="warn">
+        Groups have other numbers than when this was baked. Bake again before it is handed off.
+      </notice-line>
+    </div>
+    <try-on v-if="view === 'try'" :asset="asset" />
+    <template v-else>
+      <template-panel :draft="draft" :names="names" :packs="packs" />
+      <file-list :plan="draft.plan.value">
+        <div class="go">
+          <el-button type="primary" :disabled="!canMake" @click="make(true)">Make and download</el-button>
+          <el-button :disabled="!canMake" @click="make(false)">Make the package</el-button>
+        </div>
+      </file-list>
+      <section class="packages" aria-label="Packages">
+        <h2>Packages</h2>
+        <p v-if="asset.handoffs.length === 0" class="soft">
+          None yet. A package is a zip with what the template says and a manifest, ready for the texturing tool.
+        </p>
+        <package-card v-for="(h, i) in asset.handoffs" :key="h.id" :handoff="h" :is-open="i === 0" :folder="folder" :bake-moment="bakeMoment(h.bakeId)" />
+      </section>
+    </template>
   </div>
   <div v-else class="empty">
     <p>A hand-off is made from a finished bake.</p>
@@ -38,44 +35,62 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElCheckbox } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { computed, onMounted, ref, watch } from 'vue'
 import { api } from '@/api/client'
+import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import { bakeState } from '@/model/bake-state'
-import { count, moment } from '@/model/words'
+import { moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useMasksStore } from '@/stores/masks'
+import FileList from '@/views/hand-off/file-list.vue'
 import PackageCard from '@/views/hand-off/package-card.vue'
-
-import type { PlannedFile } from '@/api/types'
+import TemplatePanel from '@/views/hand-off/template-panel.vue'
+import TryOn from '@/views/hand-off/try-on.vue'
+import { useTemplateDraft } from '@/views/hand-off/use-template-draft'
 
 const store = useAssetStore()
+const masks = useMasksStore()
 const asset = computed(() => store.asset!)
 const bake = computed(() => asset.value.bakes.find((b) => bakeState(b).state === 'done') ?? null)
-const hasMasks = ref(true)
-const hasUnpadded = ref(true)
-const plan = shallowRef<PlannedFile[] | null>(null)
-const contents = computed(() => ({ hasMasks: hasMasks.value, hasUnpadded: hasUnpadded.value }))
+const view = ref<'package' | 'try'>('package')
 const isPacking = computed(() => asset.value.handoffs.some((h) => h.state === 'waiting' || h.state === 'running'))
 
 watch(
-  [() => bake.value?.id, contents],
-  async ([id, wanted]) => {
-    if (id === undefined) return
-    await orSay(async () => {
-      const files = await api.plan(id, wanted)
-      if (contents.value === wanted) plan.value = files
-    })
-  },
+  [() => asset.value.id, () => asset.value.maskState],
+  ([id, state]) => void masks.follow(id, state),
   { immediate: true }
 )
+const names = computed(() => [
+  ...store.groups.map((g) => g.name),
+  ...(masks.kept?.plan.masks.map((m) => m.name) ?? [])
+])
+const packs = computed(() => masks.kept?.plan.packs.map((p) => p.name) ?? [])
+
+const draft = useTemplateDraft(
+  () => asset.value,
+  () => bake.value?.id ?? null
+)
+const canMake = computed(
+  () =>
+    !isPacking.value && draft.plan.value !== null && draft.plan.value.problems.length === 0 && draft.lines.value.length > 0
+)
+
+const folder = ref<string | null>(null)
+onMounted(() => void orSay(async () => (folder.value = await api.handoffFolder())))
+
+function bakeMoment(bakeId: number): string {
+  const of = asset.value.bakes.find((b) => b.id === bakeId)
+  return of ? moment(of.createdAt) : ''
+}
 
 /** The package that is downloaded as soon as it is made. */
 const awaited = ref<number | null>(null)
 
 async function make(isDownloaded: boolean): Promise<void> {
   await orSay(async () => {
-    const { id } = await api.handOff(bake.value!.id, contents.value)
+    const { id } = await api.handOff(bake.value!.id, draft.chosen.value!.name, draft.lines.value)
     awaited.value = isDownloaded ? id : null
     await store.refresh()
   })
@@ -97,56 +112,42 @@ watch(
 <style scoped>
 .station {
   display: grid;
-  grid-template-columns: minmax(430px, 5fr) 7fr;
+  grid-template-columns: minmax(430px, 1.15fr) minmax(300px, 0.9fr) minmax(380px, 1fr);
+  grid-template-rows: auto minmax(0, 1fr);
   height: 100%;
 }
 
-.plan,
+.trying {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.bar {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 8px 14px;
+  background: var(--paper-raised);
+  border-bottom: 1px solid var(--rule-strong);
+}
+
 .packages {
   display: flex;
   flex-direction: column;
   gap: 10px;
   min-height: 0;
-  padding: 16px 18px;
-}
-
-.plan {
-  background: var(--paper-raised);
-  border-right: 1px solid var(--ink);
-}
-
-.packages {
+  padding: 12px 14px;
   overflow: auto;
-}
-
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-}
-
-.files {
-  flex: 1;
-  overflow: auto;
-  border: 1px solid var(--rule);
-  border-radius: var(--radius);
-  background: var(--paper);
-}
-
-.files li {
-  display: grid;
-  padding: 4px 10px;
-  border-bottom: 1px solid var(--rule);
-}
-
-.path {
-  overflow-wrap: anywhere;
-  font-size: var(--text-small);
 }
 
 .go {
   display: flex;
-  align-items: center;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.go .el-button {
+  margin: 0;
 }
 
 .empty {

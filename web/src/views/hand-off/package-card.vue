@@ -8,16 +8,40 @@
     <notice-line v-else-if="handoff.state === 'failed'" kind="bad">{{ handoff.problem }}</notice-line>
     <template v-else>
       <dl class="facts">
+        <template v-if="handoff.template">
+          <dt>template</dt>
+          <dd class="word">{{ handoff.template }}</dd>
+        </template>
+        <dt>bake</dt>
+        <dd class="word">{{ bakeMoment }}</dd>
         <dt>size</dt>
         <dd>{{ bytes(handoff.bytes ?? 0) }}</dd>
         <dt>SHA-256</dt>
-        <dd class="hash">{{ handoff.sha256 }}</dd>
+        <dd class="hash" :title="handoff.sha256 ?? ''">{{ handoff.sha256?.slice(0, 24) }}…</dd>
+        <template v-if="handoff.changes">
+          <dt>changes</dt>
+          <dd class="word">
+            {{ handoff.changes }}
+            <button class="small-button" type="button" :aria-expanded="files !== null" @click="showFiles">{{ files ? 'Hide files' : 'Files' }}</button>
+          </dd>
+        </template>
+        <template v-if="handoff.deliveredTo">
+          <dt>in the folder as</dt>
+          <dd>{{ handoff.deliveredTo }}</dd>
+        </template>
       </dl>
+      <ul v-if="files" class="files" data-testid="packed-files">
+        <li v-for="f in files" :key="`${f.path} ${f.change}`" class="mono small" :class="f.change ?? ''">
+          <span class="change">{{ f.change === 'same' ? '' : f.change }}</span>{{ f.path }}
+        </li>
+      </ul>
       <div class="verbs">
         <a class="button" :href="api.packageUrl(handoff.id)" download>Download</a>
-        <el-button :loading="isSending" @click="sendIt">
-          {{ handoff.receipt ? 'Send to the receiver again' : 'Send to the receiver' }}
-        </el-button>
+        <el-button :loading="isSending" @click="sendIt">{{ handoff.receipt ? 'Send again' : 'Send to the receiver' }}</el-button>
+        <el-tooltip :content="folder ? `Puts it whole into ${folder}` : 'No hand-off folder is set: name one by IDIOTAXA_HANDOFF_FOLDER and start again.'">
+          <span><el-button :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
+        </el-tooltip>
+        <el-button v-if="isOpen && handoff.template" text @click="again">Make it again</el-button>
       </div>
     </template>
     <notice-line v-if="handoff.receiverProblem" kind="bad">{{ handoff.receiverProblem }}</notice-line>
@@ -26,8 +50,8 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton } from 'element-plus'
-import { computed, ref } from 'vue'
+import { ElButton, ElMessage, ElTooltip } from 'element-plus'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
@@ -36,13 +60,50 @@ import { bytes, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import ReceiptTable from '@/views/hand-off/receipt-table.vue'
 
-import type { Handoff } from '@/api/types'
+import type { Handoff, PackedFile } from '@/api/types'
 
-const props = defineProps<{ handoff: Handoff; isOpen: boolean }>()
+const props = defineProps<{
+  handoff: Handoff
+  isOpen: boolean
+  /** Where packages are put for other tools, null when no folder is set. */
+  folder: string | null
+  bakeMoment: string
+}>()
 
 const store = useAssetStore()
 const isSending = ref(false)
 const isUnderWay = computed(() => props.handoff.state === 'waiting' || props.handoff.state === 'running')
+
+const files = shallowRef<PackedFile[] | null>(null)
+async function showFiles(): Promise<void> {
+  if (files.value) files.value = null
+  else await orSay(async () => (files.value = (await api.packedFiles(props.handoff.id)).files))
+}
+
+async function deliver(): Promise<void> {
+  await orSay(async () => {
+    await api.deliver(props.handoff.id)
+    await store.refresh()
+  })
+}
+
+/** It comes out byte for byte as it was, or says that it does not. */
+async function again(): Promise<void> {
+  await orSay(async () => {
+    await api.makeAgain(props.handoff.id)
+    await store.refresh()
+    isAgain.value = true
+  })
+}
+const isAgain = ref(false)
+watch(
+  () => props.handoff.state,
+  (state) => {
+    if (!isAgain.value || state === 'waiting' || state === 'running') return
+    isAgain.value = false
+    if (state === 'done') ElMessage({ type: 'success', message: 'Made again: byte for byte the same package.' })
+  }
+)
 
 async function sendIt(): Promise<void> {
   isSending.value = true
@@ -74,9 +135,47 @@ header {
   overflow-wrap: anywhere;
 }
 
+.facts .word {
+  font-family: var(--sans);
+  word-spacing: normal;
+}
+
+.files {
+  max-height: 180px;
+  overflow: auto;
+  padding: 4px 8px;
+  border: 1px solid var(--rule);
+  background: var(--paper);
+}
+
+.files li {
+  display: grid;
+  grid-template-columns: 66px 1fr;
+  overflow-wrap: anywhere;
+}
+
+.change {
+  color: var(--accent);
+  font-weight: 600;
+}
+
+.gone {
+  color: var(--ink-soft);
+  text-decoration: line-through;
+}
+
+.gone .change {
+  text-decoration: none;
+}
+
 .verbs {
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.verbs .el-button {
+  margin: 0;
 }
 
 .button {

@@ -8,14 +8,22 @@
       </template>
       <p v-for="problem in receipt.problems" :key="problem">{{ problem }}</p>
     </notice-line>
-    <details v-for="sheet in receipt.sheets" :key="sheet.name" :open="isOpen">
-      <summary>Sheet {{ sheet.name }}, {{ sheet.width }} × {{ sheet.height }} px</summary>
-      <table>
+    <notice-line v-if="receipt.remarks.length" kind="warn">
+      <strong>What a stranger would get wrong</strong>
+      <p v-for="remark in receipt.remarks" :key="remark">{{ remark }}</p>
+    </notice-line>
+    <details v-for="sheet in receipt.sheets" :key="sheet.name" :open="isOpen && receipt.sheets.length === 1">
+      <summary>
+        Sheet {{ sheet.name }}, {{ sheet.width }} × {{ sheet.height }} px: {{ count(sheet.masks.length, 'pick') }}
+        <template v-if="sheet.packs.length">, {{ count(sheet.packs.length, 'pack') }}</template>
+        <template v-if="sheet.layers.length">, {{ count(sheet.layers.length, 'layered file') }}</template>
+      </summary>
+      <table v-if="sheet.masks.length">
         <thead>
           <tr>
             <th>mask</th>
             <th>tolerance</th>
-            <th>texels picked</th>
+            <th>picked</th>
             <th>wrongly taken</th>
             <th>wrongly left</th>
           </tr>
@@ -30,7 +38,16 @@
           </tr>
         </tbody>
       </table>
+      <p v-for="p in sheet.packs" :key="p.file" class="small">
+        <span class="mono">{{ p.file }}</span>: {{ p.channels.map(channelWords).join('; ') }}
+      </p>
+      <p v-for="l in sheet.layers" :key="l.file" class="small">
+        <span class="mono">{{ l.file }}</span>: {{ layerWords(l.layers) }}
+      </p>
     </details>
+    <ul v-if="receipt.meshes.length" class="small">
+      <li v-for="m in receipt.meshes" :key="m.file"><span class="mono">{{ m.file }}</span>: {{ meshWords(m) }}</li>
+    </ul>
   </section>
 </template>
 
@@ -39,9 +56,26 @@ import { computed } from 'vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { count } from '@/model/words'
 
-import type { Receipt } from '@/api/types'
+import type { ChannelReceipt, Receipt } from '@/api/types'
 
 const props = defineProps<{ receipt: Receipt; isOpen: boolean }>()
+
+function channelWords({ channel, of, differing: texels }: ChannelReceipt): string {
+  const found = texels < 0 ? 'no mask to compare with' : texels === 0 ? 'as its mask' : `${count(texels, 'texel')} differ`
+  return `${channel} is ${of}, ${found}`
+}
+
+function layerWords(layers: ChannelReceipt[]): string {
+  const wrong = layers.filter((l) => l.differing > 0).length
+  const compared = layers.filter((l) => l.differing >= 0).length
+  return `${count(layers.length, 'layer')}, ${compared} compared with their masks, ${wrong === 0 ? 'none differs' : `${wrong} differ`}`
+}
+
+function meshWords(m: Receipt['meshes'][number]): string {
+  if (m.carries === 'nothing') return 'clean, nothing to compare'
+  const beside = m.beside > 0 ? `; ${count(m.beside, 'face')} on no sheet with an ID map` : ''
+  return `${count(m.faces, 'face')}, ${m.differing === 0 ? 'each as the ID map at its middle' : `${m.differing} differ from the ID map at their middle`}${beside}`
+}
 
 const differing = computed(() =>
   props.receipt.sheets.flatMap((s) => s.masks).reduce((sum, m) => sum + m.wronglyTaken + m.wronglyLeft, 0)

@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
-import javax.imageio.ImageIO;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -25,10 +24,12 @@ public final class PackageCheck {
           .getSchema(PackageCheck.class.getResourceAsStream("/formats/manifest.schema.json"));
 
   private final PackageFiles files;
+  private final PackageImages images;
   private final List<String> problems = new ArrayList<>();
 
   private PackageCheck(PackageFiles files) {
     this.files = files;
+    images = new PackageImages(files);
   }
 
   /** Reads the zip to its end and answers; a package that cannot be read is a refusal, no exception. */
@@ -37,7 +38,7 @@ public final class PackageCheck {
     try {
       return new PackageCheck(PackageFiles.unpack(zip, folder)).run();
     } catch (PackageException e) {
-      return new Receipt(false, "", List.of(e.getMessage()), 0, List.of());
+      return Receipt.refused(List.of(e.getMessage()));
     } finally {
       delete(folder);
     }
@@ -60,18 +61,30 @@ public final class PackageCheck {
         .validate(text, InputFormat.JSON)
         .forEach(error -> problems.add("manifest.json: " + error.getMessage()));
     if (!problems.isEmpty()) {
-      return new Receipt(false, "", problems, 0, List.of());
+      return Receipt.refused(problems);
     }
     JsonNode manifest = JSON.readTree(text);
     int right = checkFiles(manifest);
     List<Receipt.SheetReceipt> sheets = new ArrayList<>();
+    List<Receipt.MeshReceipt> meshes = new ArrayList<>();
     if (problems.isEmpty()) {
       for (JsonNode sheet : manifest.path("sheets")) {
         sheets.add(checkSheet(sheet));
+        images.forget();
+      }
+      MeshCheck check = new MeshCheck(images, manifest);
+      for (JsonNode mesh : manifest.path("meshes")) {
+        meshes.add(check.check(mesh, files.path(mesh.path("file").asString())));
       }
     }
     return new Receipt(
-        problems.isEmpty(), manifest.path("asset").asString(), problems, right, sheets);
+        problems.isEmpty(),
+        manifest.path("asset").asString(),
+        problems,
+        right,
+        sheets,
+        meshes,
+        Remarks.of(manifest, sheets, meshes));
   }
 
   private int checkFiles(JsonNode manifest) {
@@ -91,22 +104,32 @@ public final class PackageCheck {
   }
 
   private Receipt.SheetReceipt checkSheet(JsonNode sheet) throws IOException {
-    BufferedImage idMap = image(sheet.path("idMap").asString());
     List<Receipt.MaskReceipt> masks = new ArrayList<>();
-    for (JsonNode mask : sheet.path("masks")) {
-      if (!mask.path("pick").isNull()) {
-        masks.add(new MaskPick(idMap, image(mask.path("file").asString())).compare(mask));
+    if (sheet.has("idMap")) {
+      BufferedImage idMap = images.read(sheet.path("idMap").asString());
+      for (JsonNode mask : sheet.path("masks")) {
+        if (!mask.path("pick").isNull()) {
+          masks.add(
+              new MaskPick(idMap, images.read(mask.path("file").asString())).compare(mask));
+        }
       }
     }
-    return new Receipt.SheetReceipt(
-        sheet.path("name").asString(), idMap.getWidth(), idMap.getHeight(), masks);
-  }
-
-  private BufferedImage image(String path) throws IOException {
-    BufferedImage image = ImageIO.read(files.path(path).toFile());
-    if (image == null) {
-      throw new PackageException(path + " is no image");
+    List<Receipt.PackReceipt> packs = new ArrayList<>();
+    for (JsonNode pack : sheet.path("packs")) {
+      packs.add(new PackCheck(images, sheet).check(pack));
     }
-    return image;
+    List<Receipt.LayersReceipt> layers = new ArrayList<>();
+    for (JsonNode layered : sheet.path("layers")) {
+      layers.add(
+          new LayerCheck(images, sheet)
+              .check(layered, files.path(layered.path("file").asString())));
+    }
+    return new Receipt.SheetReceipt(
+        sheet.path("name").asString(),
+        sheet.path("width").asInt(),
+        sheet.path("height").asInt(),
+        masks,
+        packs,
+        layers);
   }
 }

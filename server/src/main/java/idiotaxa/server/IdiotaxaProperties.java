@@ -11,6 +11,7 @@ import org.springframework.util.unit.DataSize;
  * @param cacheFolder local copies of blobs, may be deleted at any time
  * @param cacheLimit size from which the oldest copies are deleted
  * @param receiverUrl where hand-offs are sent to
+ * @param handoffFolder where packages are put for other tools, empty for nowhere
  * @param loadDemo whether to fill an empty database with the demo models
  */
 @ConfigurationProperties("idiotaxa")
@@ -18,4 +19,5 @@ public record IdiotaxaProperties(
     Path cacheFolder,
     DataSize cacheLimit,
     URI receiverUrl,
+    Path handoffFolder,
     boolean loadDemo) {}

@@ -40,6 +40,10 @@ public record SheetReport(
     thinGroups = thinGroups == null ? List.of() : List.copyOf(thinGroups);
   }
 
+  /** Texels of a group; none of one that was made after the sheet was baked. */
+  public long texelsOf(int group) {
+    return group < groupTexels.length ? groupTexels[group] : 0;
+  }
 
   /** Texels of one target part. */
   public record PartReport(

@@ -102,8 +102,7 @@ public final class Outcome {
     int seen = 0;
     String only = "";
     for (Group group : groups) {
-      boolean hasTexels =
-          sheets.stream().anyMatch(sheet -> sheet.groupTexels()[group.number()] > 0);
+      boolean hasTexels = sheets.stream().anyMatch(sheet -> sheet.texelsOf(group.number()) > 0);
       seen += hasTexels ? 1 : 0;
       only = hasTexels ? group.name() : only;
     }

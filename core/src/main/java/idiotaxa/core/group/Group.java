@@ -46,6 +46,11 @@ public record Group(int number, String name, int color, List<String> keywords, L
     return new Group(number, name, otherColor, keywords, look);
   }
 
+  /** The same with another look. */
+  public Group withLook(Look otherLook) {
+    return new Group(number, name, color, keywords, otherLook);
+  }
+
   /** A group without keywords whose look is its ID colour, matt. */
   public static Group of(int number, String name, int color) {
     return new Group(number, name, color, List.of(), Look.matt(color));

@@ -6,6 +6,7 @@ import idiotaxa.core.claim.NameStem;
 import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Look;
+import idiotaxa.core.group.ReadyLooks;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Material;
@@ -171,7 +172,7 @@ public final class GroupProposer {
     for (Map.Entry<String, Integer> entry : missing.entrySet()) {
       int color = colors[made.size()];
       String name = shorten(entry.getKey());
-      groups.add(new Group(isMatchingOnly ? 1 : next++, name, color, List.of(), look(entry.getValue(), color)));
+      groups.add(new Group(isMatchingOnly ? 1 : next++, name, color, List.of(), look(entry.getValue(), name, color)));
       made.put(entry.getKey(), groups.size() - 1);
     }
     return made;
@@ -189,10 +190,10 @@ public final class GroupProposer {
     return ColorProposer.propose(lockedColors(), count);
   }
 
-  private Look look(int face, int color) {
+  private Look look(int face, String name, int color) {
     int m = mesh.faceMaterial()[face];
     if (m == Mesh.NO_MATERIAL) {
-      return Look.matt(color);
+      return ReadyLooks.of(name, List.of(), color);
     }
     Material material = mesh.materials().get(m);
     return new Look(material.baseColor(), material.roughness(), material.metalness());

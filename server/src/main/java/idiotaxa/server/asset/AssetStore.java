@@ -27,9 +27,16 @@ public class AssetStore {
    *
    * @param sheetPlan JSON, null when nothing was chosen
    * @param paletteId the palette that it uses, null for none
+   * @param template key of the template that its hand-offs use, null for the first of the ready ones
    */
   public record AssetRow(
-      long id, String name, int journalPosition, String sheetPlan, Long paletteId, LocalDateTime createdAt) {}
+      long id,
+      String name,
+      int journalPosition,
+      String sheetPlan,
+      Long paletteId,
+      String template,
+      LocalDateTime createdAt) {}
 
   public long create(String name) {
     return db.insertInto(ASSET)
@@ -76,12 +83,24 @@ public class AssetStore {
     db.update(ASSET).set(ASSET.PALETTE_ID, paletteId).where(ASSET.ID.eq(id)).execute();
   }
 
+  /**
+   * @param key of a template
+   */
+  public void setTemplate(long id, String key) {
+    db.update(ASSET).set(ASSET.TEMPLATE, key).where(ASSET.ID.eq(id)).execute();
+  }
+
+  /** No asset uses a template any more. */
+  public void forgetTemplate(String key) {
+    db.update(ASSET).setNull(ASSET.TEMPLATE).where(ASSET.TEMPLATE.eq(key)).execute();
+  }
+
   public void setJournalPosition(long id, int position) {
     db.update(ASSET).set(ASSET.JOURNAL_POSITION, position).where(ASSET.ID.eq(id)).execute();
   }
 
   private static AssetRow row(AssetRecord r) {
     return new AssetRow(
-        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getCreatedAt());
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getTemplate(), r.getCreatedAt());
   }
 }

@@ -3,6 +3,8 @@ package idiotaxa.server.bake;
 import idiotaxa.server.web.Created;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.List;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
@@ -24,11 +26,14 @@ class BakeController {
   private final BakeService bakes;
   private final BakeImages images;
   private final OwnColorImages ownColors;
+  private final SheetFaces sheetFaces;
 
-  BakeController(BakeService bakes, BakeImages images, OwnColorImages ownColors) {
+  BakeController(
+      BakeService bakes, BakeImages images, OwnColorImages ownColors, SheetFaces sheetFaces) {
     this.bakes = bakes;
     this.images = images;
     this.ownColors = ownColors;
+    this.sheetFaces = sheetFaces;
   }
 
   @PostMapping("/assets/{assetId}/bakes")
@@ -58,6 +63,19 @@ class BakeController {
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.noStore())
         .body(ownColors.png(id, sheet));
+  }
+
+  /** Faces of the target that lie on a sheet: 32-bit numbers, little endian, ascending. */
+  @GetMapping("/bakes/{id}/sheets/{sheet}/faces")
+  ResponseEntity<byte[]> faces(
+      @PathVariable("id") long id, @PathVariable("sheet") String sheet) {
+    int[] faces = sheetFaces.of(id, sheet);
+    ByteBuffer bytes = ByteBuffer.allocate(4 * faces.length).order(ByteOrder.LITTLE_ENDIAN);
+    bytes.asIntBuffer().put(faces);
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .cacheControl(CacheControl.noStore())
+        .body(bytes.array());
   }
 
   /** Made with the groups' present colours, so never cached. */

@@ -78,7 +78,7 @@ public class BakeInputs {
   /**
    * @param mesh of these revisions, in this order
    */
-  OriginReading read(
+  public OriginReading read(
       BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     List<Group> palette = bakeGroups.paletteOf(bake, "asset").groups();
     return read(origin, revisionIds, mesh, palette, id -> claimed(bake, id));

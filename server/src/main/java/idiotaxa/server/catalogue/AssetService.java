@@ -4,6 +4,8 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.web.NotFoundException;
 import java.util.List;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Assets as a whole: the catalogue, and the state of one asset in one piece. */
 @Service
@@ -30,10 +32,17 @@ public class AssetService {
     return assets.find(id).orElseThrow(() -> new NotFoundException("asset", id));
   }
 
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public List<AssetViews.Asset> list() {
     return assets.list().stream().map(views::of).toList();
   }
 
+  /**
+   * All of it as of one moment: a sheet that is told to be done has its result.
+   *
+   * @throws NotFoundException when there is no such asset
+   */
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public AssetViews.Asset get(long id) {
     return views.of(find(id));
   }

@@ -49,6 +49,7 @@ public class AssetViews {
    * An asset with everything that belongs to it.
    *
    * @param palette null when it uses none
+   * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param maskState names the present state of its masks, 0 for the beginning
    */
   public record Asset(
@@ -57,6 +58,7 @@ public class AssetViews {
       int journalPosition,
       JsonNode sheetPlan,
       PaletteService.PaletteName palette,
+      String template,
       long maskState,
       List<RevisionViews.PictureView> pictures,
       List<RevisionViews.RevisionView> revisions,
@@ -77,6 +79,7 @@ public class AssetViews {
         asset.journalPosition(),
         asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
         asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
+        asset.template(),
         masks.stateId(id).orElse(0L),
         revisions.pictures(id),
         revisions.list(id),

@@ -32,6 +32,7 @@ public class DemoLoader implements ApplicationRunner {
   private final PaletteUse use;
   private final ImportService imports;
   private final BlobFiles files;
+  private final DemoLantern finished;
 
   public DemoLoader(
       IdiotaxaProperties properties,
@@ -39,13 +40,15 @@ public class DemoLoader implements ApplicationRunner {
       PaletteService palettes,
       PaletteUse use,
       ImportService imports,
-      BlobFiles files) {
+      BlobFiles files,
+      DemoLantern finished) {
     this.properties = properties;
     this.assets = assets;
     this.palettes = palettes;
     this.use = use;
     this.imports = imports;
     this.files = files;
+    this.finished = finished;
   }
 
   @Override
@@ -67,7 +70,9 @@ public class DemoLoader implements ApplicationRunner {
         "channel_marker_buoy_high.glb",
         ChannelMarkerBuoy.source(palette));
     long lantern = create("Storm lantern", shared);
-    bringIn(lantern, RevisionStore.TARGET, "storm_lantern.glb", StormLantern.target());
+    long target =
+        bringIn(lantern, RevisionStore.TARGET, "storm_lantern.glb", StormLantern.target());
+    finished.finish(lantern, target);
   }
 
   private long create(String name, long palette) {
@@ -76,13 +81,13 @@ public class DemoLoader implements ApplicationRunner {
     return asset;
   }
 
-  private void bringIn(long asset, String role, String name, Mesh mesh) throws IOException {
+  private long bringIn(long asset, String role, String name, Mesh mesh) throws IOException {
     Path file = files.temporary(".glb");
     try {
       try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
         GlbWriter.write(mesh, out);
       }
-      imports.take(asset, role, Map.of(name, file), null);
+      return imports.take(asset, role, Map.of(name, file), null);
     } finally {
       Files.deleteIfExists(file);
     }

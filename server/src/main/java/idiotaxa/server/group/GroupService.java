@@ -2,7 +2,9 @@ package idiotaxa.server.group;
 
 import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Look;
 import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.ReadyLooks;
 import idiotaxa.core.map.SheetImages;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.group.GroupStore.GroupRow;
@@ -109,7 +111,8 @@ public class GroupService {
   public long create(long assetId, String name, Integer color) {
     journal.lock(assetId);
     int chosen = color != null ? color : proposeColors(assetId, 1)[0];
-    return groups.create(assetId, Group.of(freeNumber(assetId), name, chosen));
+    Group group = Group.of(freeNumber(assetId), name, chosen);
+    return groups.create(assetId, group.withLook(ReadyLooks.of(name, List.of(), chosen)));
   }
 
   /** One that no group has or had: a group that was merged comes back by undo. */
@@ -163,9 +166,28 @@ public class GroupService {
             change.keywords().orElse(old.keywords()),
             old.look());
     if (!groups.update(groupId, version, changed, change.isLocked().orElse(row.isLocked()))) {
-      throw new ConflictException(
-          "The group " + old.name() + " was changed by somebody else; look at it again.");
+      throw changed(old);
     }
+  }
+
+  /**
+   * Gives one of the asset's own groups another look.
+   *
+   * @throws ConflictException when somebody else changed the group meanwhile
+   */
+  @Transactional
+  public void changeLook(long assetId, long groupId, int version, Look look) {
+    journal.lock(assetId);
+    GroupRow row = row(assetId, groupId);
+    checkOwn(row);
+    if (!groups.update(groupId, version, row.group().withLook(look), row.isLocked())) {
+      throw changed(row.group());
+    }
+  }
+
+  private static ConflictException changed(Group group) {
+    return new ConflictException(
+        "The group " + group.name() + " was changed by somebody else; look at it again.");
   }
 
   /** Gives two groups each other's number. */

@@ -1,14 +1,11 @@
 package idiotaxa.server.handoff;
 
-import idiotaxa.core.handoff.HandoffRequest;
-import idiotaxa.core.handoff.PlannedFile;
 import idiotaxa.server.web.Created;
-import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
@@ -20,6 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** Hand-offs: what they will hold, making, download and sending. */
 @RestController
@@ -27,11 +25,23 @@ import org.springframework.web.bind.annotation.RestController;
 class HandoffController {
   private final HandoffService handoffs;
   private final ReceiverClient receiver;
+  private final HandoffFolder folder;
 
-  HandoffController(HandoffService handoffs, ReceiverClient receiver) {
+  HandoffController(HandoffService handoffs, ReceiverClient receiver, HandoffFolder folder) {
     this.handoffs = handoffs;
     this.receiver = receiver;
+    this.folder = folder;
   }
+
+  /**
+   * @param folder name in the hand-off folder
+   */
+  record Delivered(String folder) {}
+
+  /**
+   * @param folder where packages are put for other tools, null when none is set
+   */
+  record Folder(String folder) {}
 
   @GetMapping("/handoffs/{id}/package")
   ResponseEntity<Resource> download(@PathVariable("id") long id) {
@@ -53,18 +63,41 @@ class HandoffController {
     return receiver.send(id);
   }
 
-  @GetMapping("/bakes/{id}/handoff-plan")
-  List<PlannedFile> plan(
-      @PathVariable("id") long id,
-      @RequestParam(name = "masks", defaultValue = "true") boolean hasMasks,
-      @RequestParam(name = "unpadded", defaultValue = "true") boolean hasUnpadded) {
-    return handoffs.plan(id, new HandoffRequest.Contents(hasMasks, hasUnpadded));
+  /** Puts the package into the hand-off folder. */
+  @PostMapping("/handoffs/{id}/deliver")
+  Delivered deliver(@PathVariable("id") long id) {
+    return new Delivered(folder.deliver(id));
   }
 
+  /** Makes the package again from what is kept of it, and says when it does not come out as it was. */
+  @PostMapping("/handoffs/{id}/again")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void again(@PathVariable("id") long id) {
+    handoffs.again(id);
+  }
+
+  /** The files of a package and what became of each since the package before. */
+  @GetMapping("/handoffs/{id}/files")
+  HandoffService.FilesView files(@PathVariable("id") long id) {
+    return handoffs.files(id);
+  }
+
+  @GetMapping("/handoff-folder")
+  Folder folder() {
+    return new Folder(folder.path().map(Path::toString).orElse(null));
+  }
+
+  /** The exact list of files that a template, kept or not, makes of a bake. */
+  @PostMapping("/bakes/{id}/handoff-plan")
+  HandoffService.HandoffPlan plan(
+      @PathVariable("id") long id, @RequestBody JsonNode template) {
+    return handoffs.plan(id, TemplateController.parsed(template));
+  }
+
+  /** Makes a package by a template. */
   @PostMapping("/bakes/{id}/handoffs")
   @ResponseStatus(HttpStatus.ACCEPTED)
-  Created handOff(
-      @PathVariable("id") long id, @RequestBody HandoffRequest.Contents contents) {
-    return new Created(handoffs.start(id, contents));
+  Created handOff(@PathVariable("id") long id, @RequestBody JsonNode template) {
+    return new Created(handoffs.start(id, TemplateController.parsed(template)));
   }
 }

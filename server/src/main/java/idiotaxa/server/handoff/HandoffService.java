@@ -2,12 +2,12 @@ package idiotaxa.server.handoff;
 
 import idiotaxa.server.bake.BakeGroups;
 import idiotaxa.server.bake.BakeService;
+import idiotaxa.server.bake.BakeSettings;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.core.file.FileNames;
-import idiotaxa.core.group.Palette;
 import idiotaxa.core.handoff.HandoffOutputs;
-import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.PlannedFile;
+import idiotaxa.core.template.Template;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.bake.SheetRow;
@@ -15,6 +15,8 @@ import idiotaxa.server.bake.BakeRow;
 import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.server.job.JobQueue;
+import idiotaxa.server.job.JobState;
+import idiotaxa.server.job.JobStore;
 import idiotaxa.server.mask.MapFindings;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.mask.MaskSheets;
@@ -22,6 +24,7 @@ import idiotaxa.server.web.ConflictException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -39,7 +42,9 @@ public class HandoffService {
   private final MaskService masks;
   private final MaskSheets sheets;
   private final MapFindings findings;
+  private final SheetPresence presence;
   private final JobQueue jobs;
+  private final JobStore jobStore;
   private final JsonMapper json;
 
   HandoffService(
@@ -52,7 +57,9 @@ public class HandoffService {
       MaskService masks,
       MaskSheets sheets,
       MapFindings findings,
+      SheetPresence presence,
       JobQueue jobs,
+      JobStore jobStore,
       JsonMapper json) {
     this.assets = assets;
     this.revisions = revisions;
@@ -63,7 +70,9 @@ public class HandoffService {
     this.masks = masks;
     this.sheets = sheets;
     this.findings = findings;
+    this.presence = presence;
     this.jobs = jobs;
+    this.jobStore = jobStore;
     this.json = json;
   }
 
@@ -81,26 +90,46 @@ public class HandoffService {
     return new FinishedPackage(row.fileName(), files.file(row.blobId()));
   }
 
-  /** The exact list of files that a package of a bake will hold. */
-  public List<PlannedFile> plan(long bakeId, HandoffRequest.Contents contents) {
+  /** The exact list of files that a template makes of a bake, and why it may not be written. */
+  public record HandoffPlan(
+      List<PlannedFile> files, List<Template.Problem> problems, List<Template.Problem> notes) {}
+
+  public HandoffPlan plan(long bakeId, Template template) {
     BakeRow bake = bakes.get(bakeId);
-    Palette palette = groups.paletteOf(bake, assetName(bake));
-    List<String> sheets = bakes.sheets(bakeId).stream().map(SheetRow::name).toList();
-    return new HandoffOutputs(palette.name(), palette, sheets, true, maskPlan(bake), contents).plan();
+    HandoffOutputs outputs = outputs(bake, order(bake, template));
+    return new HandoffPlan(outputs.plan(), outputs.problems(), outputs.notes());
+  }
+
+  private HandoffOutputs outputs(BakeRow bake, HandoffOrder order) {
+    MaskPlan plan = maskPlan(bake);
+    BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
+    return new HandoffOutputs(
+        new HandoffOutputs.Context(
+            order.asset(),
+            order.revision(),
+            settings.size(),
+            order.palette(),
+            presence.of(bake, plan),
+            plan),
+        order.template());
+  }
+
+  private HandoffOrder order(BakeRow bake, Template template) {
+    String asset = assetName(bake);
+    return new HandoffOrder(
+        asset,
+        revisions.get(bake.targetId()).label(),
+        groups.paletteOf(bake, asset),
+        template);
   }
 
   @Transactional
-  public long start(long bakeId, HandoffRequest.Contents contents) {
+  public long start(long bakeId, Template template) {
     BakeRow bake = bakes.get(bakeId);
     if (!bakes.sheets(bakeId).stream().allMatch(SheetRow::isBaked)) {
       throw new ConflictException("The bake is not finished; bake first, then hand off.");
     }
-    RevisionStore.RevisionRow target = revisions.get(bake.targetId());
-    if (target.geometryVersion() != bake.targetVersion()) {
-      // The mesh in the package would not fit the maps beside it.
-      throw new ConflictException(
-          "The target's UVs or parts were changed after this bake; bake again, then hand off.");
-    }
+    checkTarget(bake);
     if (groups.areNumbersOld(bake)) {
       throw new ConflictException(
           "Groups have other numbers than when this was baked; bake again, then hand off.");
@@ -111,16 +140,67 @@ public class HandoffService {
           gaps.stream().map(MaskPlan.Gap::text).collect(Collectors.joining(" "))
               + " Mend it on Masks, then hand off.");
     }
-    String name = FileNames.clean(assetName(bake)) + "-" + target.label().toLowerCase(Locale.ROOT) + ".zip";
+    HandoffOrder order = order(bake, template);
+    List<Template.Problem> problems = outputs(bake, order).problems();
+    if (!problems.isEmpty()) {
+      throw new IllegalArgumentException(
+          problems.stream().map(Template.Problem::text).collect(Collectors.joining(" ")));
+    }
+    String name =
+        FileNames.clean(order.asset()) + "-" + order.revision().toLowerCase(Locale.ROOT) + ".zip";
     long id =
         handoffs.create(
-            bake.assetId(),
-            bakeId,
-            name,
-            json.writeValueAsString(contents),
-            masks.stateId(bake.assetId()).orElse(null));
+            bake.assetId(), bakeId, name, order, masks.stateId(bake.assetId()).orElse(null));
     jobs.add(JobKind.PACK_HANDOFF, id);
     return id;
+  }
+
+  private void checkTarget(BakeRow bake) {
+    if (revisions.get(bake.targetId()).geometryVersion() != bake.targetVersion()) {
+      // The mesh in the package would not fit the maps beside it.
+      throw new ConflictException(
+          "The target's UVs or parts were changed after this bake; bake again, then hand off.");
+    }
+  }
+
+  /**
+   * Makes a package again from what is kept of it; it comes out as it was, or the job says that it does not.
+   *
+   * @throws ConflictException when it is under way, or when the target has changed
+   */
+  @Transactional
+  public void again(long handoffId) {
+    HandoffStore.HandoffRow row = handoffs.get(handoffId);
+    assets.lock(row.assetId());
+    if (!JobState.isEnded(jobStore.get(JobKind.PACK_HANDOFF, handoffId).state())) {
+      throw new ConflictException("The package is being made; wait until it is done.");
+    }
+    HandoffOrder.read(row.order());
+    checkTarget(bakes.get(row.bakeId()));
+    jobs.add(JobKind.PACK_HANDOFF, handoffId);
+  }
+
+  /**
+   * The files of a package.
+   *
+   * @param since id of the package that it is compared with, null for none
+   */
+  public record FilesView(Long since, List<PackedFiles.Change> files) {}
+
+  /**
+   * @throws ConflictException when the package is not made yet
+   */
+  public FilesView files(long handoffId) {
+    HandoffStore.HandoffRow row = handoffs.get(handoffId);
+    if (row.files() == null) {
+      throw new ConflictException("There is no list of this package's files; make it again.");
+    }
+    Optional<HandoffStore.HandoffRow> before = handoffs.before(row);
+    return new FilesView(
+        before.map(HandoffStore.HandoffRow::id).orElse(null),
+        PackedFiles.compare(
+            PackedFiles.read(row.files()),
+            before.map(b -> PackedFiles.read(b.files())).orElse(null)));
   }
 
   private MaskPlan maskPlan(BakeRow bake) {

@@ -26,34 +26,44 @@ public class HandoffStore {
   }
 
   /**
-   * @param contents JSON
+   * @param order what it was asked to be, JSON
    * @param maskStateId the state of the masks that it holds, null for none
    * @param blobId the package, null until it is made
    * @param bytes size of the package, null until it is made
    * @param sha256 of the package, null until it is made
    * @param receipt JSON, null until the receiver answered
    * @param receiverProblem why the last sending brought no receipt, else null
+   * @param template name of it, null of packages from before templates
+   * @param files JSON, null until it is made
+   * @param changes since the package before, in words, null until it is made
+   * @param deliveredTo name in the hand-off folder, null when it was not put there
    */
   public record HandoffRow(
       long id,
       long assetId,
       long bakeId,
       String fileName,
-      String contents,
+      String order,
       Long maskStateId,
       Long blobId,
       Long bytes,
       String sha256,
       String receipt,
       String receiverProblem,
+      String template,
+      String files,
+      String changes,
+      String deliveredTo,
       LocalDateTime createdAt) {}
 
-  public long create(long assetId, long bakeId, String fileName, String contents, Long maskStateId) {
+  long create(
+      long assetId, long bakeId, String fileName, HandoffOrder order, Long maskStateId) {
     return db.insertInto(HANDOFF)
         .set(HANDOFF.ASSET_ID, assetId)
         .set(HANDOFF.BAKE_ID, bakeId)
         .set(HANDOFF.FILE_NAME, fileName)
-        .set(HANDOFF.CONTENTS, contents)
+        .set(HANDOFF.CONTENTS, order.write())
+        .set(HANDOFF.TEMPLATE, order.template().name())
         .set(HANDOFF.MASK_STATE_ID, maskStateId)
         .set(HANDOFF.CREATED_AT, LocalDateTime.now(clock))
         .returning(HANDOFF.ID)
@@ -79,8 +89,30 @@ public class HandoffStore {
         .fetch(HandoffStore::row);
   }
 
-  public void setPackage(long id, long blobId) {
-    db.update(HANDOFF).set(HANDOFF.BLOB_ID, blobId).where(HANDOFF.ID.eq(id)).execute();
+  /**
+   * @param files JSON
+   * @param changes since the package before, in words
+   */
+  void setPackage(long id, long blobId, String files, String changes) {
+    db.update(HANDOFF)
+        .set(HANDOFF.BLOB_ID, blobId)
+        .set(HANDOFF.FILES, files)
+        .set(HANDOFF.CHANGES, changes)
+        .where(HANDOFF.ID.eq(id))
+        .execute();
+  }
+
+  /** The package of the asset that was made last before another. */
+  Optional<HandoffRow> before(HandoffRow row) {
+    return rows()
+        .where(HANDOFF.ASSET_ID.eq(row.assetId()), HANDOFF.ID.lt(row.id()), HANDOFF.FILES.isNotNull())
+        .orderBy(HANDOFF.ID.desc())
+        .limit(1)
+        .fetchOptional(HandoffStore::row);
+  }
+
+  void setDelivered(long id, String folder) {
+    db.update(HANDOFF).set(HANDOFF.DELIVERED_TO, folder).where(HANDOFF.ID.eq(id)).execute();
   }
 
   /**
@@ -124,6 +156,10 @@ public class HandoffStore {
         row.get(STORED_BLOB.SHA256),
         r.getReceipt(),
         r.getReceiverProblem(),
+        r.getTemplate(),
+        r.getFiles(),
+        r.getChanges(),
+        r.getDeliveredTo(),
         r.getCreatedAt());
   }
 }

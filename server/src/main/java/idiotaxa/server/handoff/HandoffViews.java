@@ -18,7 +18,13 @@ public class HandoffViews {
     this.jobs = jobs;
   }
 
-  /** A hand-off; size, checksum and receipt are null until they are there. */
+  /**
+   * A hand-off; size, checksum and receipt are null until they are there.
+   *
+   * @param template name of it, null of packages from before templates
+   * @param changes since the package before, in words
+   * @param deliveredTo name in the hand-off folder, null when it was not put there
+   */
   public record HandoffView(
       long id,
       long bakeId,
@@ -31,6 +37,9 @@ public class HandoffViews {
       String sha256,
       Receipt receipt,
       String receiverProblem,
+      String template,
+      String changes,
+      String deliveredTo,
       LocalDateTime createdAt) {}
 
   /** Newest first. */
@@ -63,6 +72,9 @@ public class HandoffViews {
         h.sha256(),
         receipt(h),
         h.receiverProblem(),
+        h.template(),
+        h.changes(),
+        h.deliveredTo(),
         h.createdAt());
   }
 }

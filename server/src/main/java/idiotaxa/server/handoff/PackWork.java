@@ -1,19 +1,17 @@
 package idiotaxa.server.handoff;
 
-import idiotaxa.core.handoff.ClaimedMesh;
+import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
+import idiotaxa.core.handoff.SheetGroups;
 import idiotaxa.core.handoff.ZipSink;
-import idiotaxa.core.group.Palette;
+import idiotaxa.core.mask.MapFaceGroups;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.origin.SurfaceGroups;
+import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.work.Parallel;
-import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
-import idiotaxa.server.asset.RevisionStore;
-import idiotaxa.server.bake.BakeGroups;
 import idiotaxa.server.bake.BakeInputs;
 import idiotaxa.server.bake.BakeRow;
 import idiotaxa.server.bake.BakeService;
@@ -28,6 +26,7 @@ import idiotaxa.server.job.JobWork;
 import idiotaxa.server.mask.MaskImageService;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.mask.MaskSheets;
+import idiotaxa.server.web.ConflictException;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -48,8 +47,6 @@ class PackWork implements JobWork {
   /** Of a triangle: the mesh and its copy with colours. */
   private static final long BYTES_A_TRIANGLE = 200;
 
-  private final AssetStore assets;
-  private final RevisionStore revisions;
   private final BakeService bakes;
   private final HandoffStore handoffs;
   private final BlobStore blobs;
@@ -59,12 +56,10 @@ class PackWork implements JobWork {
   private final MaskImageService images;
   private final MeshCache meshes;
   private final BakeInputs inputs;
-  private final BakeGroups groups;
+  private final SheetPresence presence;
   private final JsonMapper json;
 
   PackWork(
-      AssetStore assets,
-      RevisionStore revisions,
       BakeService bakes,
       HandoffStore handoffs,
       BlobStore blobs,
@@ -74,10 +69,8 @@ class PackWork implements JobWork {
       MaskImageService images,
       MeshCache meshes,
       BakeInputs inputs,
-      BakeGroups groups,
+      SheetPresence presence,
       JsonMapper json) {
-    this.assets = assets;
-    this.revisions = revisions;
     this.bakes = bakes;
     this.handoffs = handoffs;
     this.blobs = blobs;
@@ -87,7 +80,7 @@ class PackWork implements JobWork {
     this.images = images;
     this.meshes = meshes;
     this.inputs = inputs;
-    this.groups = groups;
+    this.presence = presence;
     this.json = json;
   }
 
@@ -110,44 +103,68 @@ class PackWork implements JobWork {
 
   @Override
   public void run(long handoffId, JobRun run) throws IOException {
-    HandoffRequest request = request(handoffs.get(handoffId));
+    HandoffStore.HandoffRow row = handoffs.get(handoffId);
+    HandoffRequest request = request(row);
     Path file = files.temporary(".zip");
     try {
+      List<HandoffWriter.WrittenFile> written;
       try (ZipSink sink =
           new ZipSink(new BufferedOutputStream(Files.newOutputStream(file)), request.created())) {
-        new HandoffWriter(request, sink, Parallel.cores(), run).write();
+        written = new HandoffWriter(request, sink, Parallel.cores(), run).write();
       }
-      long blob = blobs.put(file).id();
-      run.finish(() -> handoffs.setPackage(handoffId, blob));
+      keep(row, written, file, run);
     } finally {
       Files.deleteIfExists(file);
     }
   }
 
+  private void keep(
+      HandoffStore.HandoffRow row, List<HandoffWriter.WrittenFile> written, Path file, JobRun run)
+      throws IOException {
+    BlobStore.BlobInfo stored = blobs.put(file);
+    if (row.blobId() != null && row.blobId() != stored.id()) {
+      // What was handed off stays what it was.
+      throw new ConflictException(
+          "Made again, the package came out different: what it was made from, or the program, has changed"
+              + " since. The package that was handed off is kept; hand off anew for one of now.");
+    }
+    List<HandoffWriter.WrittenFile> before =
+        handoffs.before(row).map(b -> PackedFiles.read(b.files())).orElse(null);
+    run.finish(
+        () ->
+            handoffs.setPackage(
+                row.id(),
+                stored.id(),
+                PackedFiles.write(written),
+                PackedFiles.words(written, before)));
+  }
+
   private HandoffRequest request(HandoffStore.HandoffRow row) {
+    HandoffOrder order = HandoffOrder.read(row.order());
     BakeRow bake = bakes.get(row.bakeId());
     BakeSettings settings = settings(bake);
-    Palette palette =
-        groups.paletteOf(bake, assets.find(bake.assetId()).orElseThrow().name());
     MaskPlan plan =
         maskSheets.numbered(
             bake, masks.plan(row.maskStateId() == null ? 0 : row.maskStateId()));
     List<HandoffSheet> sheets = new ArrayList<>();
     SheetResult last = null;
-    for (SheetRow sheet : bakes.sheets(bake.id())) {
-      last = json.readValue(sheet.report(), SheetResult.class);
-      sheets.add(new HandoffSheet(sheet.name(), last.report(), () -> maskSheets.edited(bake, sheet.name(), plan, 1)));
+    for (SheetGroups sheet : presence.of(bake, plan)) {
+      last = json.readValue(bakes.sheet(bake.id(), sheet.name()).report(), SheetResult.class);
+      sheets.add(
+          new HandoffSheet(
+              sheet.name(),
+              last.report(),
+              sheet.groups(),
+              () -> maskSheets.edited(bake, sheet.name(), plan, 1)));
     }
-    Mesh target = meshes.get(bake.targetId()).mesh();
-    int[] faces = inputs.claimed(bake, bake.targetId());
     Instant created = row.createdAt().withNano(0).toInstant(ZoneOffset.UTC);
     return new HandoffRequest(
-        palette.name(),
-        revisions.get(bake.targetId()).label(),
+        order.asset(),
+        order.revision(),
         created,
-        palette,
+        order.palette(),
         sheets,
-        ClaimedMesh.of(target, SurfaceGroups.ofFaces(target, faces), palette),
+        () -> mesh(bake, settings, plan),
         new HandoffRequest.MaskRequest(
             plan, maskSheets.target(bake), images.of(bake.assetId())),
         new HandoffRequest.Settings(
@@ -158,6 +175,20 @@ class PackWork implements JobWork {
             settings.padding(),
             last == null ? null : last.reach(),
             last == null ? "none" : last.pairing()),
-        json.readValue(row.contents(), HandoffRequest.Contents.class));
+        order.template());
+  }
+
+  /** A target that was read itself has its own groups, another those that its maps show. */
+  private GroupedMesh mesh(BakeRow bake, BakeSettings settings, MaskPlan plan) {
+    Mesh target = meshes.get(bake.targetId()).mesh();
+    if (bake.isFromTarget() && settings.origin() != IdOrigin.IMAGE) {
+      List<Long> ids = List.of(bake.targetId());
+      return GroupedMesh.of(target, inputs.read(bake, settings.origin(), ids, target).surface());
+    }
+    MapFaceGroups faces = new MapFaceGroups(target);
+    for (SheetRow sheet : bakes.sheets(bake.id())) {
+      faces.add(maskSheets.edited(bake, sheet.name(), plan, 1), Parallel.cores());
+    }
+    return GroupedMesh.ofFaces(target, faces.groups());
   }
 }

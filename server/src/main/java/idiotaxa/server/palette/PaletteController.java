@@ -7,7 +7,9 @@ import idiotaxa.core.group.PaletteCheck;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.group.PaletteTable;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.server.group.GroupViews;
 import idiotaxa.server.palette.PaletteService.WantedGroup;
+import idiotaxa.server.web.VersionHeader;
 import java.util.List;
 import java.util.Map;
 import java.nio.charset.StandardCharsets;
@@ -22,6 +24,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -156,5 +159,26 @@ class PaletteController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void choose(@PathVariable("assetId") long assetId, @RequestBody ChosenPalette chosen) {
     use.choose(assetId, chosen.paletteId());
+  }
+
+  /**
+   * Keeps a look in a group; one of a palette's is changed in the palette.
+   *
+   * @param ifMatch the version of the group that the change is based on, in quotes
+   */
+  @PutMapping("/api/assets/{assetId}/groups/{id}/look")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeLook(
+      @PathVariable("assetId") long assetId,
+      @PathVariable("id") long id,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody GroupViews.LookView look) {
+    palettes.changeLook(assetId, id, (int) VersionHeader.parse(ifMatch), look.parsed());
+  }
+
+  /** Looks to begin from. */
+  @GetMapping("/api/looks")
+  List<GroupViews.ReadyLook> looks() {
+    return GroupViews.readyLooks();
   }
 }

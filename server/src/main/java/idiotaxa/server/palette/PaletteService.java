@@ -3,8 +3,10 @@ package idiotaxa.server.palette;
 import idiotaxa.core.group.ColorName;
 import idiotaxa.core.group.ColorProposer;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Look;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteCheck;
+import idiotaxa.core.group.ReadyLooks;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.map.SheetImages;
 import idiotaxa.server.group.GroupService;
@@ -194,7 +196,33 @@ public class PaletteService {
         made.name().strip(),
         color,
         wanted.keywords() == null ? List.of() : wanted.keywords(),
-        present == null ? made.look() : present.look());
+        present == null
+            ? ReadyLooks.of(
+                made.name(), wanted.keywords() == null ? List.of() : wanted.keywords(), color)
+            : present.look());
+  }
+
+  /**
+   * Keeps a look in a group of an asset; where the group is a palette's, in the palette and so in every
+   * asset that uses it.
+   *
+   * @param version of the group that the change is based on
+   * @throws ConflictException when somebody else changed the group meanwhile
+   */
+  @Transactional
+  public void changeLook(long assetId, long groupId, int version, Look look) {
+    Long paletteGroup = groups.row(assetId, groupId).paletteGroupId();
+    if (paletteGroup == null) {
+      groups.changeLook(assetId, groupId, version, look);
+      return;
+    }
+    // The palette's row before those of its assets, as every change of a palette does.
+    long palette = palettes.lockOf(paletteGroup);
+    if (groups.row(assetId, groupId).version() != version) {
+      throw new ConflictException("The group was changed by somebody else; look at it again.");
+    }
+    palettes.setLook(paletteGroup, look);
+    palettes.users(palette).forEach(asset -> use.follow(asset.id(), palette));
   }
 
   /** What is wrong with colours, whether or not they are kept already. */

@@ -95,6 +95,33 @@ public class PaletteStore {
     record.update();
   }
 
+  /**
+   * Holds the row of a group's palette until the transaction ends, and gives it a new version.
+   *
+   * @return the palette
+   */
+  long lockOf(long groupId) {
+    long palette =
+        db.select(PALETTE_GROUP.PALETTE_ID)
+            .from(PALETTE_GROUP)
+            .where(PALETTE_GROUP.ID.eq(groupId))
+            .fetchSingle(PALETTE_GROUP.PALETTE_ID);
+    db.update(PALETTE)
+        .set(PALETTE.VERSION, PALETTE.VERSION.plus(1))
+        .where(PALETTE.ID.eq(palette))
+        .execute();
+    return palette;
+  }
+
+  void setLook(long groupId, Look look) {
+    db.update(PALETTE_GROUP)
+        .set(PALETTE_GROUP.BASE_COLOR, look.baseColor())
+        .set(PALETTE_GROUP.ROUGHNESS, look.roughness())
+        .set(PALETTE_GROUP.METALNESS, look.metalness())
+        .where(PALETTE_GROUP.ID.eq(groupId))
+        .execute();
+  }
+
   public void removeGroup(long id) {
     db.deleteFrom(PALETTE_GROUP).where(PALETTE_GROUP.ID.eq(id)).execute();
   }

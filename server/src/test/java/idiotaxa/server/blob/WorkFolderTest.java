@@ -20,7 +20,7 @@ class WorkFolderTest {
   }
 
   private WorkFolder start() throws IOException {
-    return new WorkFolder(new IdiotaxaProperties(cache, null, null, false));
+    return new WorkFolder(new IdiotaxaProperties(cache, null, null, null, false));
   }
 
   @Test

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -127,8 +128,7 @@ class ModelTest {
         "/api/revisions/" + id + "/part-edits",
         "{\"kind\": \"rename\", \"parts\": [0], \"word\": \"port\"}");
     JsonNode bake = api.json("/api/assets/" + asset).get("bakes").get(0);
-    String contents = "{\"hasMasks\": false, \"hasUnpadded\": false}";
-    var refused = api.send("POST", "/api/bakes/" + bake.get("id") + "/handoffs", contents);
+    var refused = api.send("POST", "/api/bakes/" + bake.get("id") + "/handoffs", PackedAsset.TEMPLATE);
     assertThat(refused.statusCode()).isEqualTo(409);
     assertThat(ApiClient.detail(refused)).contains("changed after this bake; bake again");
   }

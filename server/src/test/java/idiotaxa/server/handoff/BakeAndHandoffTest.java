@@ -4,18 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.http.HttpResponse;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -142,34 +137,6 @@ class BakeAndHandoffTest {
   }
 
   @Test
-  void packageHoldsExactlyThePlanAndTheReceiverUnderstandsIt() throws Exception {
-    keepMaterials();
-    long bake = bake(settings("claims", false, 128), "done").get("id").asLong();
-    List<String> planned = new ArrayList<>();
-    api.json("/api/bakes/" + bake + "/handoff-plan").forEach(f -> planned.add(f.get("path").asString()));
-    long handoff =
-        api.post("/api/bakes/" + bake + "/handoffs", "{\"hasMasks\": true, \"hasUnpadded\": true}")
-            .get("id")
-            .asLong();
-    JsonNode state =
-        api.waitFor(
-            asset,
-            a -> ApiClient.find(a.get("handoffs"), handoff).get("state").asString().equals("done"));
-    byte[] zip = api.bytes("/api/handoffs/" + handoff + "/package");
-    JsonNode entry = ApiClient.find(state.get("handoffs"), handoff);
-    assertThat(entry.get("bytes").asLong()).isEqualTo(zip.length);
-    assertThat(entry.get("sha256").asString()).isEqualTo(sha256(zip));
-    assertThat(entriesOf(zip)).isEqualTo(planned);
-    JsonNode receipt = api.post("/api/handoffs/" + handoff + "/send", "");
-    assertThat(receipt.get("problems")).isEmpty();
-    assertThat(receipt.get("isAccepted").asBoolean()).isTrue();
-    for (JsonNode mask : receipt.get("sheets").get(0).get("masks")) {
-      assertThat(mask.get("picked").asLong()).isEqualTo(128 * 64);
-      assertThat(mask.get("wronglyTaken").asLong() + mask.get("wronglyLeft").asLong()).isZero();
-    }
-  }
-
-  @Test
   void handingOffAnUnfinishedBakeIsAConflict() {
     keepMaterials();
     long id =
@@ -180,23 +147,9 @@ class BakeAndHandoffTest {
         api.send(
             "POST",
             "/api/bakes/" + id + "/handoffs",
-            "{\"hasMasks\": true, \"hasUnpadded\": true}");
+            PackedAsset.TEMPLATE);
     assertThat(answer.statusCode()).isEqualTo(409);
     api.send("POST", "/api/bakes/" + id + "/cancel", null);
-  }
-
-  private static List<String> entriesOf(byte[] zip) throws IOException {
-    List<String> names = new ArrayList<>();
-    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
-      for (ZipEntry e = in.getNextEntry(); e != null; e = in.getNextEntry()) {
-        names.add(e.getName());
-      }
-    }
-    return names;
-  }
-
-  private static String sha256(byte[] bytes) throws NoSuchAlgorithmException {
-    return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
   }
 
   @Test

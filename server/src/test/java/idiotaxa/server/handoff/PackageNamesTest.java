@@ -48,9 +48,7 @@ class PackageNamesTest {
     }
     PackedAsset packed = new PackedAsset(api, sorted.asset);
     long bake = packed.bake();
-    List<String> planned = new ArrayList<>();
-    api.json("/api/bakes/" + bake + "/handoff-plan")
-        .forEach(f -> planned.add(f.get("path").asString()));
+    List<String> planned = packed.plan(bake);
     byte[] zip = api.bytes("/api/handoffs/" + packed.pack(bake) + "/package");
     List<String> written = new ArrayList<>();
     Set<String> withoutCase = new HashSet<>();

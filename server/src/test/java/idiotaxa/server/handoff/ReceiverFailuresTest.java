@@ -44,6 +44,7 @@ class ReceiverFailuresTest {
                 null,
                 null,
                 URI.create("http://127.0.0.1:" + receiver.getAddress().getPort() + "/packages"),
+                null,
                 false));
     SortedAsset sorted = new SortedAsset(api, "Harbour lamp", TestModels.twoQuads());
     asset = sorted.asset;

@@ -160,7 +160,7 @@ class MaskTest {
         .isEqualTo("worn uses the mask rust, which is gone.");
     HttpResponse<byte[]> refused =
         api.send(
-            "POST", "/api/bakes/" + bake + "/handoffs", "{\"hasMasks\": true, \"hasUnpadded\": false}");
+            "POST", "/api/bakes/" + bake + "/handoffs", PackedAsset.TEMPLATE);
     assertThat(refused.statusCode()).isEqualTo(409);
     assertThat(ApiClient.detail(refused)).contains("rust").contains("Masks");
   }

@@ -1,10 +1,23 @@
 package idiotaxa.server.running;
 
+import java.util.ArrayList;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 
 /** Brings an asset on from its materials or claims to a package. */
 public final class PackedAsset {
+  /** Maps and masks with and without padding, and a mesh. */
+  public static final String TEMPLATE =
+      """
+      {"name": "house", "write": [
+        {"what": "idMap", "name": "{asset}_{sheet}_id.png", "padded": "both"},
+        {"what": "indexMap", "name": "{asset}_{sheet}_index.png", "padded": "both"},
+        {"what": "mask", "name": "masks/{asset}_{sheet}_{mask}.png", "padded": "both"},
+        {"what": "pack", "name": "packs/{asset}_{sheet}_{pack}.png"},
+        {"what": "mesh", "format": "glb", "carries": "vertexColors", "name": "{asset}.glb"}]}
+      """;
+
+
   private final ApiClient api;
   private final long asset;
 
@@ -40,10 +53,23 @@ public final class PackedAsset {
     return true;
   }
 
+  /** What a template of maps, masks and a mesh would write of a bake. */
+  public List<String> plan(long bake) {
+    List<String> paths = new ArrayList<>();
+    api.post("/api/bakes/" + bake + "/handoff-plan", TEMPLATE)
+        .get("files")
+        .forEach(f -> paths.add(f.get("path").asString()));
+    return paths;
+  }
+
   /** The number of a package of it with masks, with and without padding. */
   public long pack(long bake) {
+    return pack(bake, TEMPLATE);
+  }
+
+  public long pack(long bake, String template) {
     long handoff =
-        api.post("/api/bakes/" + bake + "/handoffs", "{\"hasMasks\": true, \"hasUnpadded\": true}")
+        api.post("/api/bakes/" + bake + "/handoffs", template)
             .get("id")
             .asLong();
     api.waitFor(

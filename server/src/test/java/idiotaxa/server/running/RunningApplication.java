@@ -32,6 +32,7 @@ public final class RunningApplication {
               "--spring.datasource.url=" + databaseUrl(),
               "--idiotaxa.cache-folder=" + cache,
               "--idiotaxa.load-demo=" + hasDemo,
+              "--idiotaxa.handoff-folder=" + cache.resolveSibling(cache.getFileName() + "-out"),
               "--idiotaxa.receiver-url=http://127.0.0.1:" + receiver.port() + "/packages",
               "--spring.servlet.multipart.max-file-size=" + UPLOAD_LIMIT,
               "--spring.servlet.multipart.max-request-size=" + UPLOAD_LIMIT);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
+import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import java.net.http.HttpResponse;
@@ -32,7 +33,10 @@ class ProblemTest {
         "POST   | /api/assets/ID/groups",
         "POST   | /api/bakes/ID/cancel",
         "GET    | /api/bakes/ID/problems",
-        "GET    | /api/bakes/ID/handoff-plan",
+        "POST   | /api/bakes/ID/handoff-plan",
+        "POST   | /api/handoffs/ID/again",
+        "GET    | /api/handoffs/ID/files",
+        "PUT    | /api/templates/ID",
         "GET    | /api/handoffs/ID/package",
         "POST   | /api/handoffs/ID/send",
         "GET    | /api/palettes/ID",
@@ -41,7 +45,10 @@ class ProblemTest {
         "DELETE | /api/pictures/ID"
       })
   void aNumberThatNothingHasIsNamed(String method, String path) {
-    String body = method.equals("POST") ? "{\"name\": \"rope\"}" : null;
+    String body =
+        path.contains("template") || path.contains("plan")
+            ? PackedAsset.TEMPLATE
+            : method.equals("POST") ? "{\"name\": \"rope\"}" : null;
     check(
         api.send(method, path.replace("ID", "" + NOBODY), body, "If-Match", "\"1\""),
         404,

@@ -1,5 +1,5 @@
 // Reads meshes that we write with three's own loaders and prints what they find, as one JSON line a file:
-// triangles by material name, distinct vertex colours, and the box around everything.
+// triangles by material name (by look where the loader keeps no names), distinct vertex colours, and the box around everything.
 import { readFileSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import * as THREE from 'three'
@@ -43,7 +43,7 @@ for (const file of process.argv.slice(2)) {
     const groups = geometry.groups.length ? geometry.groups : [{ start: 0, count: corners, materialIndex: 0 }]
     for (const { count, materialIndex } of groups) {
       const material = materials[materialIndex ?? 0]
-      const name = material?.name ?? ''
+      const name = material?.name || `#${material?.color?.getHexString(THREE.SRGBColorSpace)}`
       triangles[name] = (triangles[name] ?? 0) + count / 3
       if (material?.color) {
         const color = material.color.getHexString(THREE.SRGBColorSpace)

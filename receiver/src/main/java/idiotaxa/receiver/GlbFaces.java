@@ -56,14 +56,11 @@ final class GlbFaces {
   /** sRGB of a linear colour of 16 bits a channel. */
   private String color(JsonNode attributes, int corner) {
     int at = start(accessor(attributes.path("COLOR_0"))) + 8 * corner;
-    int rgb = 0;
+    double[] linear = new double[3];
     for (int k = 0; k < 3; k++) {
-      double linear = (binary.getShort(at + 2 * k) & 0xFFFF) / 65535.0;
-      double encoded =
-          linear <= 0.0031308 ? 12.92 * linear : 1.055 * Math.pow(linear, 1 / 2.4) - 0.055;
-      rgb = rgb << 8 | (int) Math.round(255 * encoded);
+      linear[k] = (binary.getShort(at + 2 * k) & 0xFFFF) / 65535.0;
     }
-    return "#%06X".formatted(rgb);
+    return LinearColors.hex(linear, 0);
   }
 
   private JsonNode accessor(JsonNode index) {

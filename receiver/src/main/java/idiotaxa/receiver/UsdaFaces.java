@@ -7,7 +7,10 @@ import java.util.Arrays;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Polygons of an OpenUSD text file, marked by the subset of the family materialBind that they are in. */
+/**
+ * Polygons of an OpenUSD text file, marked by the subset of the family materialBind that they are in, or by
+ * the display colour of their first corner.
+ */
 final class UsdaFaces {
   private static final Pattern SUBSET = Pattern.compile("def GeomSubset \"([^\"]+)\"");
   private static final Pattern ARRAY = Pattern.compile("^\\s*\\S+\\[\\] (\\S+) = \\[(.*)\\]");
@@ -15,6 +18,7 @@ final class UsdaFaces {
   private final MeshFaces faces = new MeshFaces();
   private int[] counts = new int[0];
   private double[] uvs = new double[0];
+  private double[] colors = new double[0];
   private String[] marks = new String[0];
   private String subset;
 
@@ -43,6 +47,7 @@ final class UsdaFaces {
           marks = new String[counts.length];
         }
         case "primvars:st" -> uvs = values;
+        case "primvars:displayColor" -> colors = values;
         case "indices" -> Arrays.stream(values).forEach(f -> marks[(int) f] = subset);
         default -> {}
       }
@@ -61,9 +66,14 @@ final class UsdaFaces {
     int corner = 0;
     for (int f = 0; f < counts.length; f++) {
       double[] of = Arrays.copyOfRange(uvs, 2 * corner, 2 * (corner + counts[f]));
-      faces.add(marks[f] == null ? "" : marks[f], of);
+      faces.add(marks[f] != null ? marks[f] : color(corner), of);
       corner += counts[f];
     }
     counts = new int[0];
+    colors = new double[0];
+  }
+
+  private String color(int corner) {
+    return colors.length == 0 ? "" : LinearColors.hex(colors, 3 * corner);
   }
 }

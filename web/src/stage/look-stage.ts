@@ -73,7 +73,7 @@ export class LookStage {
     this.renderer = new WebGLRenderer({ antialias: true })
     this.renderer.outputColorSpace = LinearSRGBColorSpace
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
-    this.renderer.setClearColor(new Color(getComputedStyle(host).getPropertyValue('--stage').trim()), 1)
+    this.renderer.setClearColor(new Color().setStyle(getComputedStyle(host).getPropertyValue('--stage').trim(), LinearSRGBColorSpace), 1)
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
     const black = (): Vector3 => new Vector3()

@@ -4,10 +4,9 @@
       Files it makes now <span class="soft small">{{ plan ? count(plan.files.length, 'file') : '' }}</span>
     </h2>
     <ul class="files" data-testid="plan">
-      <li v-for="file in plan?.files ?? []" :key="file.path" :title="file.what">
+      <li v-for="(file, i) in plan?.files ?? []" :key="i" :title="file.what">
         <span class="line mono soft" aria-hidden="true">{{ file.line < 0 ? '' : file.line + 1 }}</span>
         <span class="path mono">{{ file.path }}</span>
-        <span class="soft small what">{{ file.what }}</span>
       </li>
     </ul>
     <slot />
@@ -57,9 +56,5 @@ defineProps<{ plan: HandoffPlan | null }>()
 .path {
   overflow-wrap: anywhere;
   font-size: var(--text-small);
-}
-
-.what {
-  grid-column: 2;
 }
 </style>

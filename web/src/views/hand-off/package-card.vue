@@ -23,6 +23,7 @@
           <dd class="word">
             {{ handoff.changes }}
             <button class="small-button" type="button" :aria-expanded="files !== null" @click="showFiles">{{ files ? 'Hide files' : 'Files' }}</button>
+            <button class="small-button" type="button" title="From what is kept of it; it comes out byte for byte as it was, or says that it does not" @click="again">Make it again</button>
           </dd>
         </template>
         <template v-if="handoff.deliveredTo">
@@ -41,7 +42,6 @@
         <el-tooltip :content="folder ? `Puts it whole into ${folder}` : 'No hand-off folder is set: name one by IDIOTAXA_HANDOFF_FOLDER and start again.'">
           <span><el-button :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
         </el-tooltip>
-        <el-button v-if="isOpen && handoff.template" text @click="again">Make it again</el-button>
       </div>
     </template>
     <notice-line v-if="handoff.receiverProblem" kind="bad">{{ handoff.receiverProblem }}</notice-line>

@@ -13,11 +13,7 @@
       <p v-for="remark in receipt.remarks" :key="remark">{{ remark }}</p>
     </notice-line>
     <details v-for="sheet in receipt.sheets" :key="sheet.name" :open="isOpen && receipt.sheets.length === 1">
-      <summary>
-        Sheet {{ sheet.name }}, {{ sheet.width }} × {{ sheet.height }} px: {{ count(sheet.masks.length, 'pick') }}
-        <template v-if="sheet.packs.length">, {{ count(sheet.packs.length, 'pack') }}</template>
-        <template v-if="sheet.layers.length">, {{ count(sheet.layers.length, 'layered file') }}</template>
-      </summary>
+      <summary>Sheet {{ sheet.name }}, {{ sheet.width }} × {{ sheet.height }} px: {{ sheetWords(sheet) }}</summary>
       <table v-if="sheet.masks.length">
         <thead>
           <tr>
@@ -63,6 +59,13 @@ const props = defineProps<{ receipt: Receipt; isOpen: boolean }>()
 function channelWords({ channel, of, differing: texels }: ChannelReceipt): string {
   const found = texels < 0 ? 'no mask to compare with' : texels === 0 ? 'as its mask' : `${count(texels, 'texel')} differ`
   return `${channel} is ${of}, ${found}`
+}
+
+function sheetWords(sheet: Receipt['sheets'][number]): string {
+  const parts = [count(sheet.masks.length, 'pick')]
+  if (sheet.packs.length) parts.push(count(sheet.packs.length, 'pack'))
+  if (sheet.layers.length) parts.push(count(sheet.layers.length, 'layered file'))
+  return parts.join(', ')
 }
 
 function layerWords(layers: ChannelReceipt[]): string {

@@ -1,5 +1,5 @@
 <template>
-  <div v-if="on.packages.value.length" class="trying">
+  <div v-if="on.packages.value.length" class="fitting">
     <section class="side" aria-label="Looks">
       <el-select v-model="on.packageId.value" size="small" aria-label="Package">
         <el-option v-for="h in on.packages.value" :key="h.id" :value="h.id" :label="`${h.fileName}, ${moment(h.createdAt)}`" />
@@ -137,7 +137,7 @@ const stageLabel = computed(() =>
 </script>
 
 <style scoped>
-.trying {
+.fitting {
   display: grid;
   grid-template-columns: 372px minmax(0, 1fr);
   min-height: 0;

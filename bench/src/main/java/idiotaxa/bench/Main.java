@@ -26,6 +26,7 @@ public final class Main {
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
     all.put("masks", new MaskBench());
+    all.put("handoff", new HandoffBench());
     all.put("colors", new ColorBench());
     all.put(COLOR_TABLE, new ColorTable());
     if (args.length > 1 || (args.length == 1 && !all.containsKey(args[0]))) {

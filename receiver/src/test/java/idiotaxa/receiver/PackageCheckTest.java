@@ -11,6 +11,7 @@ import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.imageio.ImageIO;
@@ -39,6 +40,14 @@ class PackageCheckTest {
   }
 
   private void addManifest() throws Exception {
+    addManifest("", "");
+  }
+
+  /**
+   * @param sheetFields more of the sheet, ending with a comma
+   * @param meshes of the package
+   */
+  private void addManifest(String sheetFields, String meshes) throws Exception {
     StringBuilder list = new StringBuilder();
     for (Map.Entry<String, byte[]> file : files.entrySet()) {
       byte[] hash = MessageDigest.getInstance("SHA-256").digest(file.getValue());
@@ -51,14 +60,19 @@ class PackageCheckTest {
         {"format":"idiotaxa-handoff","version":1,"asset":"a","revision":"A",
          "created":"2026-01-01T00:00:00Z",
          "settings":{"origin":"claims","size":[4,2],"samples":1,"padding":0,"reach":null,"pairing":"none"},
-         "groups":[],"meshes":[],
-         "sheets":[{"name":"1001","width":4,"height":2,"idMap":"a_1001_id.png","indexMap":"a_1001_id.png",
+         "groups":[{"number":1,"name":"red","color":"#FF0000","keywords":[],"look":{"baseColor":"#FF0000","roughness":0.5,"metalness":0}}],
+         "meshes":[%s],
+         "sheets":[{"name":"1001","width":4,"height":2,%s"idMap":"a_1001_id.png","indexMap":"a_1001_id.png",
            "masks":[{"name":"red","groups":[1],"file":"masks/red.png",
                      "pick":{"color":"#FF0000","tolerance":[0,60]}}],
-           "packs":[],"coverage":{"covered":0.5,"missed":0,"conflicts":0}}],
+           %s"coverage":{"covered":0.5,"missed":0,"conflicts":0}}],
          "files":[%s]}
         """
-            .formatted(list);
+            .formatted(
+                meshes,
+                sheetFields.contains("layers") ? sheetFields : "",
+                sheetFields.contains("packs") ? sheetFields : "\"packs\":[],",
+                list);
     files.put("manifest.json", manifest.getBytes(StandardCharsets.UTF_8));
   }
 
@@ -91,6 +105,105 @@ class PackageCheckTest {
     Receipt.MaskReceipt mask = send().sheets().get(0).masks().get(0);
     assertThat(mask.wronglyTaken()).isEqualTo(2);
     assertThat(mask.wronglyLeft()).isZero();
+  }
+
+  private static byte[] zipped(Map<String, byte[]> entries) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream(out)) {
+      for (Map.Entry<String, byte[]> entry : entries.entrySet()) {
+        ZipEntry head = new ZipEntry(entry.getKey());
+        if (entry.getKey().equals("mimetype")) {
+          CRC32 crc = new CRC32();
+          crc.update(entry.getValue());
+          head.setMethod(ZipEntry.STORED);
+          head.setSize(entry.getValue().length);
+          head.setCrc(crc.getValue());
+        }
+        zip.putNextEntry(head);
+        zip.write(entry.getValue());
+      }
+    }
+    return out.toByteArray();
+  }
+
+  @Test
+  void channelsOfAPackAreComparedWithTheirMasks() throws Exception {
+    addImages(2);
+    BufferedImage pack = new BufferedImage(4, 2, BufferedImage.TYPE_INT_ARGB);
+    for (int i = 0; i < 8; i++) {
+      // The mask of red covers two columns, the red channel three.
+      pack.setRGB(i % 4, i / 4, i % 4 < 3 ? 0xFFFF0000 : 0xFF000000);
+    }
+    files.put("packs/tint.png", png(pack));
+    addManifest(
+        "\"packs\":[{\"file\":\"packs/tint.png\",\"r\":\"red\",\"g\":\"soot.png\",\"b\":null,\"a\":null}],", "");
+    Receipt receipt = send();
+    assertThat(receipt.problems()).isEmpty();
+    assertThat(receipt.sheets().get(0).packs().get(0).channels())
+        .containsExactly(
+            new Receipt.ChannelReceipt("r", "red", 2), new Receipt.ChannelReceipt("g", "soot.png", -1));
+    assertThat(receipt.remarks())
+        .containsExactly("packs/tint.png: r red differs from the mask of that name in 2 texels.");
+  }
+
+  @Test
+  void layersAreReadByTheSpecificationAndComparedWithTheirMasks() throws Exception {
+    addImages(2);
+    BufferedImage layer = new BufferedImage(4, 2, BufferedImage.TYPE_INT_ARGB);
+    for (int i = 0; i < 8; i++) {
+      layer.setRGB(i % 4, i / 4, i % 4 < 1 ? 0xFFFF0000 : 0);
+    }
+    Map<String, byte[]> ora = new LinkedHashMap<>();
+    ora.put("mimetype", "image/openraster".getBytes(StandardCharsets.US_ASCII));
+    ora.put(
+        "stack.xml",
+        "<image w=\"4\" h=\"2\"><stack><layer name=\"red\" src=\"data/0.png\"/></stack></image>".getBytes());
+    ora.put("data/0.png", png(layer));
+    ora.put("mergedimage.png", png(layer));
+    ora.put("Thumbnails/thumbnail.png", png(layer));
+    files.put("a.ora", zipped(ora));
+    String layers = "\"layers\":[{\"file\":\"a.ora\",\"names\":[\"%s\"]}],";
+    addManifest(layers.formatted("red"), "");
+    Receipt receipt = send();
+    assertThat(receipt.sheets().get(0).layers().get(0).layers())
+        .containsExactly(new Receipt.ChannelReceipt("layer", "red", 2));
+    files.remove("manifest.json");
+    addManifest(layers.formatted("green"), "");
+    assertThat(send().problems()).containsExactly("a.ora has a layer red where the manifest says green");
+    files.remove("manifest.json");
+    ora.remove("mimetype");
+    files.put("a.ora", zipped(ora));
+    addManifest(layers.formatted("red"), "");
+    assertThat(send().problems().get(0)).contains("no OpenRaster file");
+  }
+
+  @Test
+  void facesOfAMeshAreComparedWithTheMapAtTheirMiddle() throws Exception {
+    addImages(2);
+    files.put(
+        "a.usda",
+        """
+        def Mesh "wall"
+        {
+            int[] faceVertexCounts = [3, 3]
+            texCoord2f[] primvars:st = [(0, 0), (0.2, 0), (0, 0.2), (0.5, 0), (0.7, 0), (0.5, 0.2)] (
+                interpolation = "faceVarying"
+            )
+            def GeomSubset "red"
+            {
+                int[] indices = [0, 1]
+            }
+        }
+        """
+            .getBytes());
+    addManifest(
+        "",
+        "{\"file\":\"a.usda\",\"carries\":\"materials\",\"materials\":[{\"name\":\"red\",\"group\":1}]}");
+    Receipt receipt = send();
+    // The second face lies on green.
+    assertThat(receipt.meshes())
+        .containsExactly(new Receipt.MeshReceipt("a.usda", "materials", 2, 1, 0));
+    assertThat(receipt.remarks().get(0)).contains("1 of 2 faces have another group");
   }
 
   @Test

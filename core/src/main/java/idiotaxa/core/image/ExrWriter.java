@@ -10,7 +10,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.Supplier;
-import java.util.zip.Deflater;
 
 /**
  * Writes OpenEXR: one part of scan lines, half floats, any number of named channels, ZIP over 16 lines
@@ -25,7 +24,6 @@ public final class ExrWriter {
   private static final int HALF = 1;
   private static final byte ZIP = 3;
   private static final int LINES = 16;
-  private static final int LEVEL = 3;
 
   /** Fills lines; opened once a thread. */
   public interface Lines {
@@ -166,18 +164,8 @@ public final class ExrWriter {
   }
 
   private static byte[] deflated(byte[] raw) {
-    Deflater deflater = new Deflater(LEVEL);
-    try {
-      deflater.setInput(raw);
-      deflater.finish();
-      ByteArrayOutputStream out = new ByteArrayOutputStream(Math.max(64, raw.length / 16));
-      byte[] buffer = new byte[1 << 14];
-      while (!deflater.finished()) {
-        out.write(buffer, 0, deflater.deflate(buffer));
-      }
-      return out.toByteArray();
-    } finally {
-      deflater.end();
-    }
+    RunDeflater deflater = new RunDeflater(1);
+    deflater.add(raw, raw.length);
+    return deflater.zlib(raw);
   }
 }

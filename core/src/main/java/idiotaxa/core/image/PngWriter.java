@@ -1,29 +1,24 @@
 package idiotaxa.core.image;
 
 import idiotaxa.core.work.Parallel;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.zip.Adler32;
 import java.util.zip.CRC32;
-import java.util.zip.Deflater;
 
 /**
  * Writes PNG (W3C PNG, third edition) on several threads: bands of rows are filtered and deflated by
  * themselves, each flushed to a byte border, and joined into one zlib stream. Rows use the filter Up,
- * which leaves zeros wherever an ID map goes on as above. Bands have a fixed height, so the bytes do
+ * which leaves runs of zeros wherever an ID map goes on as above. Bands have a fixed height, so the bytes do
  * not depend on the threads.
  */
 public final class PngWriter {
   private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1A, '\n'};
   private static final int BAND = 256;
-  private static final int LEVEL = 3;
   private static final int FILTER_UP = 2;
   private static final int ADLER_BASE = 65521;
-  private static final byte[] ZLIB_HEADER = {0x78, 0x5E};
-  private static final byte[] LAST_EMPTY_BLOCK = {0x03, 0x00};
 
   private PngWriter() {}
 
@@ -51,13 +46,13 @@ public final class PngWriter {
   }
 
   private static void writeData(OutputStream out, Band[] bands) throws IOException {
-    chunk(out, "IDAT", ZLIB_HEADER, 2);
+    chunk(out, "IDAT", RunDeflater.ZLIB_HEADER, 2);
     long adler = 1;
     for (Band band : bands) {
       chunk(out, "IDAT", band.deflated, band.length);
       adler = combine(adler, band.adler, band.rawLength);
     }
-    byte[] end = ByteBuffer.allocate(6).put(LAST_EMPTY_BLOCK).putInt((int) adler).array();
+    byte[] end = ByteBuffer.allocate(6).put(RunDeflater.LAST_EMPTY_BLOCK).putInt((int) adler).array();
     chunk(out, "IDAT", end, 6);
   }
 
@@ -94,28 +89,22 @@ public final class PngWriter {
     Band(PixelImage image, int index) {
       int from = index * BAND;
       int to = Math.min(image.height(), from + BAND);
-      Sink sink = new Sink();
+      RunDeflater deflater = new RunDeflater(image.layout().bytesPerPixel());
       Adler32 sum = new Adler32();
-      Deflater deflater = new Deflater(LEVEL, true);
-      try {
-        deflate(image, from, to, deflater, sum, sink);
-      } finally {
-        deflater.end();
-      }
-      deflated = sink.bytes();
-      length = sink.size();
+      deflate(image, from, to, deflater, sum);
+      deflated = deflater.bytes();
+      length = deflater.size();
       adler = sum.getValue();
       rawLength = (long) (to - from) * (1 + image.rowBytes());
     }
 
     private static void deflate(
-        PixelImage image, int from, int to, Deflater deflater, Adler32 sum, Sink sink) {
+        PixelImage image, int from, int to, RunDeflater deflater, Adler32 sum) {
       int rowBytes = image.rowBytes();
       PixelImage.Rows rows = image.rows().get();
       byte[] above = new byte[rowBytes];
       byte[] row = new byte[rowBytes];
       byte[] filtered = new byte[1 + rowBytes];
-      byte[] buffer = new byte[1 << 15];
       if (from > 0) {
         rows.row(from - 1, above, 0);
       }
@@ -126,26 +115,12 @@ public final class PngWriter {
           filtered[1 + i] = (byte) (row[i] - above[i]);
         }
         sum.update(filtered);
-        deflater.setInput(filtered);
-        while (!deflater.needsInput()) {
-          sink.write(buffer, 0, deflater.deflate(buffer));
-        }
+        deflater.add(filtered, filtered.length);
         byte[] swap = above;
         above = row;
         row = swap;
       }
-      int count;
-      do {
-        count = deflater.deflate(buffer, 0, buffer.length, Deflater.SYNC_FLUSH);
-        sink.write(buffer, 0, count);
-      } while (count == buffer.length);
-    }
-  }
-
-  /** Gives its buffer away without a copy. */
-  private static final class Sink extends ByteArrayOutputStream {
-    byte[] bytes() {
-      return buf;
+      deflater.flush();
     }
   }
 }

@@ -6,7 +6,7 @@
     </header>
     <job-line v-if="isUnderWay" :share="handoff.share" :doing="handoff.doing" />
     <notice-line v-else-if="handoff.state === 'failed'" kind="bad">{{ handoff.problem }}</notice-line>
-    <template v-else>
+    <template v-if="!isUnderWay && handoff.bytes !== null">
       <dl class="facts">
         <template v-if="handoff.template">
           <dt>template</dt>
@@ -91,19 +91,21 @@ async function deliver(): Promise<void> {
 async function again(): Promise<void> {
   await orSay(async () => {
     await api.makeAgain(props.handoff.id)
-    await store.refresh()
     isAgain.value = true
+    await store.refresh()
+    tellAgain()
   })
 }
 const isAgain = ref(false)
-watch(
-  () => props.handoff.state,
-  (state) => {
-    if (!isAgain.value || state === 'waiting' || state === 'running') return
-    isAgain.value = false
-    if (state === 'done') ElMessage({ type: 'success', message: 'Made again: byte for byte the same package.' })
+/** A small package may be made again before anybody asks how it stands. */
+function tellAgain(): void {
+  if (!isAgain.value || isUnderWay.value) return
+  isAgain.value = false
+  if (props.handoff.state === 'done') {
+    ElMessage({ type: 'success', message: 'Made again: byte for byte the same package.' })
   }
-)
+}
+watch(() => props.handoff.state, tellAgain)
 
 async function sendIt(): Promise<void> {
   isSending.value = true

@@ -10,17 +10,8 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
-import java.awt.Graphics2D;
-import java.awt.RenderingHints;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import javax.imageio.ImageIO;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Takes the pictures in docs/screenshots from the demo data. Not a test; run by hand when a view has
@@ -81,6 +72,7 @@ public final class DocsScreenshots {
     artist.button("Send to the receiver").click();
     page.getByText("The receiver accepted").waitFor();
     take("hand-off");
+    tryOn();
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("Palettes").waitFor();
     take("catalogue");
@@ -94,6 +86,28 @@ public final class DocsScreenshots {
     offer();
   }
 
+  /** The buoy in its looks beside its coloured source, and the lantern tinted by its pack. */
+  private void tryOn() {
+    page.getByText("Try on", new Page.GetByTextOptions().setExact(true)).click();
+    waitForLooks();
+    page.getByText("the coloured source beside it").click();
+    page.waitForTimeout(3000);
+    take("try-on");
+    page.getByLabel("Idiotaxa, to the catalogue").click();
+    page.getByText("Storm lantern").first().click();
+    artist.goTo("Hand off");
+    page.getByText("Try on", new Page.GetByTextOptions().setExact(true)).click();
+    waitForLooks();
+    page.getByText("Pack", new Page.GetByTextOptions().setExact(true)).click();
+    page.waitForTimeout(1500);
+    take("pack-trial");
+  }
+
+  private void waitForLooks() {
+    page.locator("[data-testid=look-stage][data-ready=true]").waitFor();
+    page.waitForTimeout(500);
+  }
+
   /** A new asset whose source brings its sorting along, then the same missed at the bake. */
   private void offer() {
     page.getByLabel("Name of a new asset").fill("Spar buoy");
@@ -104,9 +118,6 @@ public final class DocsScreenshots {
     page.getByText("vertex colours").waitFor();
     artist.waitForStage();
     take("bring-in-offer");
-    artist.goTo("Bake");
-    page.getByText("from the source's vertex colours").waitFor();
-    take("bake-refused");
   }
 
   private void chooseModel(String card, String name, Mesh mesh) {
@@ -281,11 +292,6 @@ public final class DocsScreenshots {
     panel("Pick test");
     page.getByText("filtered", new Page.GetByTextOptions().setExact(true)).click();
     take("masks-picks");
-    page.getByLabel("ID image")
-        .setInputFiles(new FilePayload("buoy_ids_2019.jpg", "image/jpeg", oldImage()));
-    page.getByText("went to the nearer one").waitFor();
-    take("masks-image");
-    artist.button("Leave it").click();
     panel("Masks");
   }
 
@@ -316,34 +322,6 @@ public final class DocsScreenshots {
     page.getByLabel("Add a step to " + mask).click();
     page.getByText(step).click();
     page.waitForTimeout(SETTLE_MS / 2);
-  }
-
-  /** The present ID map at half its size as a JPEG, as somebody would have kept it. */
-  private byte[] oldImage() {
-    try {
-      byte[] png =
-          page.request().get(page.url().replaceAll("/assets/.*", "/api/bakes/" + lastBake() + "/sheets/1001/id.png"))
-              .body();
-      BufferedImage whole = ImageIO.read(new ByteArrayInputStream(png));
-      BufferedImage half =
-          new BufferedImage(whole.getWidth() / 2, whole.getHeight() / 2, BufferedImage.TYPE_INT_RGB);
-      Graphics2D graphics = half.createGraphics();
-      graphics.setRenderingHint(
-          RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
-      graphics.drawImage(whole, 0, 0, half.getWidth(), half.getHeight(), null);
-      graphics.dispose();
-      ByteArrayOutputStream out = new ByteArrayOutputStream();
-      ImageIO.write(half, "jpg", out);
-      return out.toByteArray();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
-  private long lastBake() {
-    String asset = page.url().replaceAll(".*/assets/([0-9]+)/.*", "$1");
-    byte[] state = page.request().get(page.url().replaceAll("/assets/.*", "/api/assets/" + asset)).body();
-    return JsonMapper.builder().build().readTree(state).get("bakes").get(0).get("id").asLong();
   }
 
   private void setReach(String outward, String inward) {

@@ -50,6 +50,8 @@ public record OpenRasterLayer(String name, int color, PixelImage coverage, boole
 
   /** A row of alpha, 0 … 255. */
   static final class Alpha {
+    private static final byte[] EMPTY = new byte[1 << 16];
+
     private final PixelImage image;
     private final PixelImage.Rows rows;
     private final int each;
@@ -64,6 +66,16 @@ public record OpenRasterLayer(String name, int color, PixelImage coverage, boole
 
     void read(int y) {
       rows.row(y, row, 0);
+    }
+
+    /** The first texel from one on that is not empty; the width when none is. */
+    int next(int x) {
+      int from = x * each;
+      while (from < row.length && row[from] == 0) {
+        int empty = Arrays.mismatch(row, from, row.length, EMPTY, 0, Math.min(EMPTY.length, row.length - from));
+        from = empty < 0 ? row.length : from + Math.max(1, empty);
+      }
+      return from / each;
     }
 
     int at(int x) {
@@ -108,18 +120,20 @@ public record OpenRasterLayer(String name, int color, PixelImage coverage, boole
     }
 
     private void add(Alpha alpha, int color) {
-      for (int x = 0, i = 0; i < sums.length; x++, i += 4) {
-        int value = alpha.at(x);
-        if (value == 0) {
-          continue;
-        }
-        float share = value / 255f;
-        float kept = isSum ? 1 : 1 - share;
-        sums[i] = sums[i] * kept + share * (color >> 16);
-        sums[i + 1] = sums[i + 1] * kept + share * (color >> 8 & 0xFF);
-        sums[i + 2] = sums[i + 2] * kept + share * (color & 0xFF);
-        sums[i + 3] = sums[i + 3] * kept + share;
+      int width = sums.length / 4;
+      // Nearly all of a layer is empty: on to the next texel that is not.
+      for (int x = alpha.next(0); x < width; x = alpha.next(x + 1)) {
+        add(alpha.at(x), color, 4 * x);
       }
+    }
+
+    private void add(int value, int color, int i) {
+      float share = value / 255f;
+      float kept = isSum ? 1 : 1 - share;
+      sums[i] = sums[i] * kept + share * (color >> 16);
+      sums[i + 1] = sums[i + 1] * kept + share * (color >> 8 & 0xFF);
+      sums[i + 2] = sums[i + 2] * kept + share * (color & 0xFF);
+      sums[i + 3] = sums[i + 3] * kept + share;
     }
   }
 }

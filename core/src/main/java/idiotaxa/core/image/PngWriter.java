@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.zip.Adler32;
 import java.util.zip.CRC32;
 
@@ -81,6 +82,9 @@ public final class PngWriter {
 
   /** A band of rows, filtered and deflated. */
   private static final class Band {
+    /** Bytes that are subtracted one by one after a difference. */
+    private static final int STRETCH = 16;
+
     private final byte[] deflated;
     private final int length;
     private final long adler;
@@ -111,9 +115,7 @@ public final class PngWriter {
       filtered[0] = FILTER_UP;
       for (int y = from; y < to; y++) {
         rows.row(y, row, 0);
-        for (int i = 0; i < rowBytes; i++) {
-          filtered[1 + i] = (byte) (row[i] - above[i]);
-        }
+        subtract(row, above, filtered);
         sum.update(filtered);
         deflater.add(filtered, filtered.length);
         byte[] swap = above;
@@ -121,6 +123,23 @@ public final class PngWriter {
         row = swap;
       }
       deflater.flush();
+    }
+
+    /** Most bytes are as above: only where they are not is there anything to compute. */
+    private static void subtract(byte[] row, byte[] above, byte[] filtered) {
+      Arrays.fill(filtered, 1, filtered.length, (byte) 0);
+      int at = 0;
+      while (true) {
+        int equal = Arrays.mismatch(row, at, row.length, above, at, row.length);
+        if (equal < 0) {
+          return;
+        }
+        at += equal;
+        int to = Math.min(row.length, at + STRETCH);
+        for (; at < to; at++) {
+          filtered[1 + at] = (byte) (row[at] - above[at]);
+        }
+      }
     }
   }
 }

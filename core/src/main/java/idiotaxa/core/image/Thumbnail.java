@@ -3,10 +3,15 @@ package idiotaxa.core.image;
 /** A small copy of an RGBA image. */
 final class Thumbnail {
   private static final int LARGEST = 256;
+  /** Rows of the image that a pixel is the mean of, where there are more. */
+  private static final int ROWS = 4;
 
   private Thumbnail() {}
 
-  /** At most 256 px wide and high; every pixel is the mean of those that it stands for. */
+  /**
+   * At most 256 px wide and high; every pixel is the mean of those that it stands for, of four rows of a
+   * large image.
+   */
   static PixelImage of(PixelImage image) {
     double scale = Math.min(1, (double) LARGEST / Math.max(image.width(), image.height()));
     int width = Math.max(1, (int) Math.round(image.width() * scale));
@@ -19,7 +24,8 @@ final class Thumbnail {
       long[] sums = new long[4 * width];
       long[] counts = new long[width];
       int to = Math.max(from(y, height, image.height()) + 1, from(y + 1, height, image.height()));
-      for (int v = from(y, height, image.height()); v < to; v++) {
+      int step = Math.max(1, image.height() / height / ROWS);
+      for (int v = from(y, height, image.height()); v < to; v += step) {
         rows.row(v, row, 0);
         for (int x = 0; x < width; x++) {
           int end = Math.max(from(x, width, image.width()) + 1, from(x + 1, width, image.width()));

@@ -128,22 +128,51 @@ public final class PaddedMaps {
     for (int g = 0; g < whole.length; g++) {
       whole[g] = isInSet[g] ? (byte) Coverage.FULL : 0;
     }
-    int to = (y + 1) * width;
-    int shift = offset - y * width;
-    // Word by word of the bits: nearly all words hold no shared texel.
-    for (int at = y * width; at < to; ) {
-      int next = Math.min(to, (at | 63) + 1);
-      if (sharedBits[at >> 6] == 0) {
-        for (; at < next; at++) {
-          char group = groups[at];
-          out[shift + at] = group < whole.length ? whole[group] : 0;
-        }
-      } else {
-        for (; at < next; at++) {
-          out[shift + at] = (byte) coverageAt(at, isInSet);
+    int from = y * width;
+    for (int x = 0; x < width; x++) {
+      char group = groups[from + x];
+      out[offset + x] = group < whole.length ? whole[group] : 0;
+    }
+    visitShared(y, texel -> out[offset + texel - from] = (byte) coverage.sumOf(entryOf(texel), isInSet));
+  }
+
+  /** What is done with a texel that several groups share. */
+  private interface Shared {
+    void at(int texel);
+  }
+
+  /** Bit by bit of those that are set: nearly all words hold none. */
+  private void visitShared(int y, Shared visitor) {
+    int from = y * width;
+    int to = from + width;
+    for (int word = from >> 6; word << 6 < to; word++) {
+      for (long bits = sharedBits[word]; bits != 0; bits &= bits - 1) {
+        int texel = (word << 6) + Long.numberOfTrailingZeros(bits);
+        if (texel >= from && texel < to) {
+          visitor.at(texel);
         }
       }
     }
+  }
+
+  /**
+   * Writes the colours of a row as {@link #blendAt} tells them.
+   *
+   * @param rgb three bytes a texel, filled from index {@code offset}
+   */
+  void blendRow(int y, int[] colorOfGroup, byte[] rgb, int offset) {
+    int from = y * width;
+    for (int x = 0, at = offset; x < width; x++, at += 3) {
+      putColor(colorOfGroup[groupAt(from + x)], rgb, at);
+    }
+    visitShared(
+        y, texel -> putColor(coverage.blend(entryOf(texel), colorOfGroup), rgb, offset + 3 * (texel - from)));
+  }
+
+  private static void putColor(int color, byte[] rgb, int at) {
+    rgb[at] = (byte) (color >> 16);
+    rgb[at + 1] = (byte) (color >> 8);
+    rgb[at + 2] = (byte) color;
   }
 
   /** Writes the coverage (0 … 255) that no group has of a row's covered texels: unclaimed or missed. */

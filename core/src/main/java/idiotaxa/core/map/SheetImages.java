@@ -48,17 +48,7 @@ public final class SheetImages {
     return image(
         PixelImage.Layout.RGB_8,
         true,
-        () ->
-            (y, out, offset) -> {
-              int to = (y + 1) * maps.width();
-              int at = offset;
-              for (int texel = y * maps.width(); texel < to; texel++, at += 3) {
-                int rgb = maps.blendAt(texel, colors);
-                out[at] = (byte) (rgb >> 16);
-                out[at + 1] = (byte) (rgb >> 8);
-                out[at + 2] = (byte) rgb;
-              }
-            });
+        () -> (y, out, offset) -> maps.blendRow(y, colors, out, offset));
   }
 
   /** Group numbers in 8-bit grey, in 16-bit grey when a number is above 255. */

@@ -32,7 +32,7 @@ export interface TryOn {
 
 /** Opens packages as a tool would: everything comes from the zip's images and manifest, but the model's shape. */
 export function useTryOn(asset: () => Asset): TryOn {
-  const packages = computed(() => asset().handoffs.filter((h) => h.state === 'done' && h.bytes !== null))
+  const packages = computed(() => asset().handoffs.filter((h) => h.bytes !== null))
   const packageId = ref<number | null>(packages.value[0]?.id ?? null)
   const opened = shallowRef<HandoffPackage | null>(null)
   const model = shallowRef<Model | null>(null)

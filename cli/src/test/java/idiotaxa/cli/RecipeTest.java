@@ -2,15 +2,23 @@ package idiotaxa.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.format.MeshFiles;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.mesh.Mesh;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -61,6 +69,79 @@ class RecipeTest {
 
   private static int grey(BufferedImage image, int i) {
     return image.getRaster().getSample(i % SIZE, i / SIZE, 0);
+  }
+
+  private Set<String> written(Path out) throws IOException {
+    try (Stream<Path> paths = Files.walk(out)) {
+      return paths
+          .filter(Files::isRegularFile)
+          .map(p -> out.relativize(p).toString())
+          .collect(Collectors.toCollection(TreeSet::new));
+    }
+  }
+
+  @Test
+  void theTemplateSaysWhatIsWrittenAndOptionsAddToIt() throws IOException {
+    soot();
+    Path out = folder.resolve("out");
+    String template =
+        """
+        , "template": { "name": "house", "write": [
+            {"what": "idMap", "name": "{sheet}/{asset}_{size}.png"},
+            {"what": "mask", "of": ["wide"], "name": "{sheet}/{mask}.png"},
+            {"what": "layers", "of": "groups", "name": "{sheet}/all.ora"},
+            {"what": "mesh", "format": "obj", "carries": "materials", "name": "{asset}.obj"} ] }
+        """;
+    Typed outcome =
+        Typed.run(
+            "bake", target(), "--recipe", recipe(template), "--out", out, "--filtered", "--mesh", "usda");
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    assertThat(written(out))
+        .containsExactlyInAnyOrder(
+            "1001/buoy_256.png",
+            "1001/wide.png",
+            "1001/all.ora",
+            "buoy.obj",
+            "buoy.mtl",
+            "buoy_1001_id-filtered.png",
+            "buoy.usda",
+            "manifest.json",
+            "report.json");
+    assertThat(Files.readString(out.resolve("buoy.usda"))).contains("def GeomSubset \"red_band_paint\"");
+  }
+
+  @Test
+  void aTemplateThatWouldWriteTwoFilesOfOneNameIsRefusedBeforeAnythingIsWritten() throws IOException {
+    soot();
+    Path out = folder.resolve("out");
+    String template =
+        ", \"template\": {\"name\": \"t\", \"write\": [{\"what\": \"mask\", \"name\": \"{asset}.png\"}]}";
+    Typed outcome = Typed.run("bake", target(), "--recipe", recipe(template), "--out", out);
+    assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(outcome.err()).contains("refused: Two files would be called buoy.png");
+    assertThat(out).doesNotExist();
+    Typed unknown = Typed.run("bake", target(), "--mesh", "fbx", "--out", out);
+    assertThat(unknown.exit()).isEqualTo(Main.WRONG_ARGUMENTS);
+    assertThat(unknown.err()).contains("glb, obj, ply, usda");
+  }
+
+  /** A target whose IDs come from a source gets the groups that its maps show. */
+  @Test
+  void aMeshGoesAlongWithABakeFromASource() throws IOException {
+    Path source = folder.resolve("high.glb");
+    try (OutputStream out = Files.newOutputStream(source)) {
+      GlbWriter.write(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 2), out);
+    }
+    Path out = folder.resolve("out");
+    Typed outcome =
+        Typed.run(
+            "bake", target(), "--source", source, "--origin", "vertex-colors", "--size", 256, "--samples", 1,
+            "--mesh", "ply", "--out", out);
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    Mesh mesh = MeshFiles.read(FileBundle.beside(out.resolve("buoy.ply")));
+    long colors = Arrays.stream(mesh.cornerColor()).distinct().count();
+    assertThat(colors).isBetween(8L, 10L);
+    assertThat(mesh.faceCount()).isEqualTo(ChannelMarkerBuoy.target().triangleCount());
   }
 
   @Test

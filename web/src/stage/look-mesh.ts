@@ -10,6 +10,7 @@ import {
 } from 'three'
 import type { DataTexture, IUniform, Texture } from 'three'
 import type { Model } from '@/model/model'
+import { smoothNormals } from '@/stage/smooth-normals'
 import fragmentShader from '@/stage/looks.frag?raw'
 import vertexShader from '@/stage/looks.vert?raw'
 
@@ -30,18 +31,26 @@ export interface SharedUniforms {
 export class LookMesh {
   readonly mesh: Mesh<BufferGeometry, RawShaderMaterial>
 
-  /** @param isIn which faces are drawn */
-  constructor(model: Model, isIn: (face: number) => boolean, kind: number, shared: SharedUniforms) {
+  /**
+   * @param cornerNormals see {@link normalsOf}
+   * @param isIn which faces are drawn
+   */
+  constructor(
+    model: Model,
+    cornerNormals: Int8Array,
+    isIn: (face: number) => boolean,
+    kind: number,
+    shared: SharedUniforms
+  ) {
     const uniforms = {
       ...shared,
       uKind: { value: kind },
-      uHasNormals: { value: model.normals !== null },
       uTile: { value: new Vector2() },
       uSlots: { value: null as Texture | null },
       uPack: { value: null as Texture | null }
     }
     this.mesh = new Mesh(
-      geometryOf(model, isIn),
+      geometryOf(model, cornerNormals, isIn),
       new RawShaderMaterial({ glslVersion: GLSL3, vertexShader, fragmentShader, side: DoubleSide, uniforms })
     )
     this.mesh.frustumCulled = false
@@ -57,7 +66,13 @@ export class LookMesh {
   }
 }
 
-function geometryOf(model: Model, isIn: (face: number) => boolean): BufferGeometry {
+/** Four signed bytes a corner: the model's own, or those that its shape suggests. */
+export function normalsOf(model: Model): Int8Array {
+  const own = model.normals
+  return own ? new Int8Array(own.buffer, own.byteOffset, 4 * own.length) : smoothNormals(model)
+}
+
+function geometryOf(model: Model, cornerNormals: Int8Array, isIn: (face: number) => boolean): BufferGeometry {
   const triangles: number[] = []
   model.triangleFace.forEach((face, t) => {
     if (isIn(face)) triangles.push(t)
@@ -65,8 +80,7 @@ function geometryOf(model: Model, isIn: (face: number) => boolean): BufferGeomet
   const corners = 3 * triangles.length
   const positions = new Float32Array(3 * corners)
   const uvs = new Float32Array(2 * corners)
-  const normals = model.normals ? new Int8Array(4 * corners) : null
-  const ownNormals = model.normals && new Int8Array(model.normals.buffer, model.normals.byteOffset, 4 * model.normals.length)
+  const normals = new Int8Array(4 * corners)
   const colors = model.colors ? new Uint8Array(4 * corners) : null
   let to = 0
   for (const t of triangles) {
@@ -74,7 +88,7 @@ function geometryOf(model: Model, isIn: (face: number) => boolean): BufferGeomet
       const v = 3 * model.triangles[c]!
       for (let k = 0; k < 3; k++) positions[3 * to + k] = model.positions[v + k]!
       if (model.uvs) uvs.set(model.uvs.subarray(2 * c, 2 * c + 2), 2 * to)
-      if (normals) normals.set(ownNormals!.subarray(4 * c, 4 * c + 4), 4 * to)
+      normals.set(cornerNormals.subarray(4 * c, 4 * c + 4), 4 * to)
       if (colors) {
         const argb = model.colors![c]!
         colors[4 * to] = (argb >> 16) & 255
@@ -86,7 +100,7 @@ function geometryOf(model: Model, isIn: (face: number) => boolean): BufferGeomet
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(positions, 3))
   geometry.setAttribute('uv', new BufferAttribute(uvs, 2))
-  if (normals) geometry.setAttribute('normal', new BufferAttribute(normals, 4, true))
+  geometry.setAttribute('normal', new BufferAttribute(normals, 4, true))
   if (colors) geometry.setAttribute('color', new BufferAttribute(colors, 4, true))
   return geometry
 }

@@ -18,7 +18,7 @@ import {
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import { parseHex } from '@/model/color'
 import { distanceToFit, modelBox } from '@/stage/box'
-import { LookMesh, LOOKS, OWN_COLORS, PACK } from '@/stage/look-mesh'
+import { LookMesh, LOOKS, normalsOf, OWN_COLORS, PACK } from '@/stage/look-mesh'
 
 import type { Alignment, Look } from '@/api/types'
 import type { SlotMap } from '@/model/handoff-package'
@@ -99,8 +99,9 @@ export class LookStage {
     const sheetOfFace = new Int32Array(model.facePart.length).fill(-1)
     sheets.forEach((sheet, s) => sheet.faces.forEach((face) => (sheetOfFace[face] = s)))
     const empty = this.slotTexture({ width: 1, height: 1, slots: new Uint8Array(1) })
+    const normals = normalsOf(model)
     for (let s = -1; s < sheets.length; s++) {
-      const mesh = new LookMesh(model, (face) => sheetOfFace[face] === s, LOOKS, this.shared)
+      const mesh = new LookMesh(model, normals, (face) => sheetOfFace[face] === s, LOOKS, this.shared)
       mesh.set('uSlots', s < 0 ? empty : this.slotTexture(sheets[s]!.slots))
       if (s >= 0) mesh.set('uTile', new Vector2(...sheets[s]!.tile))
       this.meshes.push(mesh)
@@ -186,7 +187,7 @@ export class LookStage {
       this.compared = null
     }
     if (model) {
-      this.compared = new LookMesh(model, () => true, OWN_COLORS, this.shared)
+      this.compared = new LookMesh(model, normalsOf(model), () => true, OWN_COLORS, this.shared)
       if (alignment) {
         const { rotation: r, scale: s, offset: o } = alignment
         this.compared.mesh.matrixAutoUpdate = false

@@ -4,7 +4,6 @@ precision highp int;
 // 0 the looks of groups, 1 a pack's channels as tints, 2 the colours of corners
 uniform int uKind;
 uniform vec3 cameraPosition;
-uniform bool uHasNormals;
 uniform vec3 uLight;
 uniform vec2 uTile;
 // Slot of the group of every texel, 0 for none.
@@ -117,8 +116,7 @@ vec3 highlight(vec3 f0, float roughness, vec3 n, vec3 v, vec3 l) {
 }
 
 void main() {
-  vec3 flatNormal = normalize(cross(dFdx(vPosition), dFdy(vPosition)));
-  vec3 n = uHasNormals ? normalize(vNormal) : flatNormal;
+  vec3 n = normalize(vNormal);
   vec3 v = normalize(cameraPosition - vPosition);
   n = dot(n, v) < 0.0 ? -n : n;
   vec2 uv = vUv - uTile;
@@ -137,6 +135,6 @@ void main() {
   vec3 color = diffuse * (sky + 0.75 * nl);
   color += highlight(f0, s.roughness, n, v, uLight) * nl * 2.2;
   vec3 mirrored = surroundings(reflect(-v, n), s.roughness);
-  color += reflected(f0, s.roughness, max(dot(n, v), 0.0)) * mirrored * 0.85;
+  color += reflected(f0, s.roughness, max(dot(n, v), 0.0)) * mirrored * 1.5;
   outColor = vec4(toSrgb(color), 1.0);
 }

@@ -137,6 +137,10 @@ header {
   overflow-wrap: anywhere;
 }
 
+.facts .small-button {
+  margin-left: 6px;
+}
+
 .facts .word {
   font-family: var(--sans);
   word-spacing: normal;

@@ -20,8 +20,7 @@
             <th>mask</th>
             <th>tolerance</th>
             <th>picked</th>
-            <th>wrongly taken</th>
-            <th>wrongly left</th>
+            <th>wrong</th>
           </tr>
         </thead>
         <tbody>
@@ -29,8 +28,7 @@
             <td><span class="chip" :style="{ background: m.color }" />{{ m.name }}</td>
             <td class="mono">{{ m.tolerance }}</td>
             <td class="mono">{{ m.picked.toLocaleString('en') }}</td>
-            <td class="mono">{{ m.wronglyTaken.toLocaleString('en') }}</td>
-            <td class="mono">{{ m.wronglyLeft.toLocaleString('en') }}</td>
+            <td class="mono">{{ wrongWords(m) }}</td>
           </tr>
         </tbody>
       </table>
@@ -52,9 +50,14 @@ import { computed } from 'vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { count } from '@/model/words'
 
-import type { ChannelReceipt, Receipt } from '@/api/types'
+import type { ChannelReceipt, MaskReceipt, Receipt } from '@/api/types'
 
 const props = defineProps<{ receipt: Receipt; isOpen: boolean }>()
+
+function wrongWords({ wronglyTaken, wronglyLeft }: MaskReceipt): string {
+  if (wronglyTaken + wronglyLeft === 0) return '0'
+  return `${wronglyTaken.toLocaleString('en')} taken, ${wronglyLeft.toLocaleString('en')} left`
+}
 
 function channelWords({ channel, of, differing: texels }: ChannelReceipt): string {
   const found = texels < 0 ? 'no mask to compare with' : texels === 0 ? 'as its mask' : `${count(texels, 'texel')} differ`

@@ -17,6 +17,7 @@ import {
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import { parseHex } from '@/model/color'
+import { placeAligned } from '@/stage/alignment'
 import { distanceToFit, modelBox } from '@/stage/box'
 import { LookMesh, LOOKS, normalsOf, OWN_COLORS, PACK } from '@/stage/look-mesh'
 
@@ -188,16 +189,7 @@ export class LookStage {
     }
     if (model) {
       this.compared = new LookMesh(model, normalsOf(model), () => true, OWN_COLORS, this.shared)
-      if (alignment) {
-        const { rotation: r, scale: s, offset: o } = alignment
-        this.compared.mesh.matrixAutoUpdate = false
-        this.compared.mesh.matrix.set(
-          s * r[0]!, s * r[1]!, s * r[2]!, o[0]!,
-          s * r[3]!, s * r[4]!, s * r[5]!, o[1]!,
-          s * r[6]!, s * r[7]!, s * r[8]!, o[2]!,
-          0, 0, 0, 1
-        )
-      }
+      if (alignment) placeAligned(this.compared.mesh, alignment)
       this.beside.add(this.compared.mesh)
     }
     this.resize()

@@ -1,5 +1,6 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
 import type { DataTexture, IUniform } from 'three'
+import { placeAligned } from '@/stage/alignment'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { FaceColors } from '@/stage/face-colors'
@@ -86,16 +87,8 @@ export class ModelMesh {
     this.mesh.material.uniforms.uIsStippled!.value = isOn
   }
 
-  /** Moves the model as a source is moved onto its target. */
-  setAlignment({ rotation: r, scale: s, offset: o }: Alignment): void {
-    this.mesh.matrixAutoUpdate = false
-    this.mesh.matrix.set(
-      s * r[0]!, s * r[1]!, s * r[2]!, o[0]!,
-      s * r[3]!, s * r[4]!, s * r[5]!, o[1]!,
-      s * r[6]!, s * r[7]!, s * r[8]!, o[2]!,
-      0, 0, 0, 1
-    )
-    this.mesh.matrixWorldNeedsUpdate = true
+  setAlignment(alignment: Alignment): void {
+    placeAligned(this.mesh, alignment)
   }
 
   setPixelRatio(ratio: number): void {

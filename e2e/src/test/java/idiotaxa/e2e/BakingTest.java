@@ -5,34 +5,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.ApiClient;
-import idiotaxa.server.running.RunningApplication;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Map;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The Bake station on the real application: bake, cancel, mend, compare, fly. */
-class BakingTest {
+class BakingTest extends OnTheDemo {
   private static final String ASSET = "Buoy to be baked";
 
-  private static RunningApplication application;
-  private static Browser browser;
-
   @BeforeAll
-  static void start() throws IOException {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(90_000);
+  static void bringIn() throws IOException {
     ApiClient api = new ApiClient(application);
     long asset = api.createAsset(ASSET);
     api.bringIn(asset, "target", file("buoy.glb", ChannelMarkerBuoy.target()));
@@ -50,11 +41,6 @@ class BakingTest {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     GlbWriter.write(mesh, out);
     return Map.of(name, out.toByteArray());
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
   }
 
   @Test

@@ -6,10 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import idiotaxa.server.running.ApiClient;
-import idiotaxa.server.running.RunningApplication;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -22,30 +20,13 @@ import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The Hand off station on the real application, with the demo's lantern, which arrives handed off. */
-class HandingOffTest {
+class HandingOffTest extends OnTheDemo {
   private static final String ASSET = "Storm lantern";
-
-  private static RunningApplication application;
-  private static Browser browser;
-
-  @BeforeAll
-  static void start() {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(60_000);
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
-  }
 
   private final StagePage artist = new StagePage(browser.open(application.url()));
   private final Page page = artist.page();

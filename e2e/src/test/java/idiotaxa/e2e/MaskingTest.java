@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.within;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
@@ -15,14 +14,12 @@ import com.microsoft.playwright.options.SelectOption;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.server.running.ApiClient;
-import idiotaxa.server.running.RunningApplication;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Map;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
@@ -30,18 +27,12 @@ import org.junit.jupiter.api.Test;
  * The Masks station on the real application. The model is a wall of two metres by one, cut in the middle into
  * two islands: steel below tin on the left, paint with a square of steel in it on the right.
  */
-class MaskingTest {
+class MaskingTest extends OnTheDemo {
   private static final String ASSET = "Wall to be masked";
   private static final int CELLS = 8;
 
-  private static RunningApplication application;
-  private static Browser browser;
-
   @BeforeAll
-  static void start() {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(60_000);
+  static void bringIn() {
     ApiClient api = new ApiClient(application);
     long asset = api.createAsset(ASSET);
     long target = api.bringIn(asset, "target", Map.of("wall.glb", wall())).get("id").asLong();
@@ -72,11 +63,6 @@ class MaskingTest {
       }
     }
     return Glb.bytes(builder.build());
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
   }
 
   private final StagePage artist = new StagePage(browser.open(application.url()));

@@ -7,10 +7,8 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.JSHandle;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
-import idiotaxa.server.running.RunningApplication;
 import java.io.IOException;
 import java.util.Base64;
 import java.util.Map;
@@ -18,31 +16,14 @@ import java.util.TreeMap;
 import java.util.stream.IntStream;
 import java.util.zip.ZipFile;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The commonest jobs from the Catalogue to a downloaded package; every click and drop is counted. */
-class ShortestPathTest {
+class ShortestPathTest extends OnTheDemo {
   private static final int MOST_STEPS = 7;
-
-  private static RunningApplication application;
-  private static Browser browser;
 
   private Page page;
   private int steps;
-
-  @BeforeAll
-  static void start() {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(90_000);
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
-  }
 
   @Test
   void vertexColoursOfADenseSource() throws IOException {

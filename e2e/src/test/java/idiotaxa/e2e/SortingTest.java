@@ -5,32 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** The whole buoy is sorted by keyboard and mouse on the real application. */
-class SortingTest {
-  private static RunningApplication application;
-  private static Browser browser;
-
-  @BeforeAll
-  static void start() {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(60_000);
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
-  }
-
+class SortingTest extends OnTheDemo {
   private static StagePage openSort(String asset) {
     StagePage artist = new StagePage(browser.open(application.url()));
     artist.text(asset).click();

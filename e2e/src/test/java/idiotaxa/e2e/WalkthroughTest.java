@@ -7,7 +7,6 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
-import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import idiotaxa.demo.ChannelMarkerBuoy;
@@ -20,29 +19,12 @@ import java.util.Arrays;
 import java.util.Base64;
 import java.util.regex.Pattern;
 import java.util.zip.ZipFile;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** An artist's first day, from two files to a receipt, on the real application. */
-class WalkthroughTest {
+class WalkthroughTest extends OnTheDemo {
   private static final LocatorAssertions.ContainsTextOptions PATIENTLY =
       new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
-
-  private static RunningApplication application;
-  private static Browser browser;
-
-  @BeforeAll
-  static void start() {
-    application = RunningApplication.withDemo();
-    browser = new Browser();
-    PlaywrightAssertions.setDefaultAssertionTimeout(90_000);
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
-  }
 
   @Test
   void fromTwoFilesToAReceipt() throws IOException {

@@ -1,7 +1,6 @@
 package idiotaxa.receiver;
 
 import java.awt.image.BufferedImage;
-import java.awt.image.Raster;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -102,27 +101,10 @@ final class LayerCheck {
         try (InputStream in = zip.getInputStream(zip.getEntry(source))) {
           layer = ImageIO.read(in);
         }
-        return differing(layer.getRaster(), images.read(mask.path("file").asString()).getRaster());
+        return Coverages.differing(
+            layer.getRaster(), ALPHA, images.read(mask.path("file").asString()).getRaster());
       }
     }
     return -1;
-  }
-
-  private static long differing(Raster layer, Raster mask) {
-    int width = layer.getWidth();
-    if (mask.getWidth() != width || mask.getHeight() != layer.getHeight()) {
-      return (long) width * layer.getHeight();
-    }
-    long differing = 0;
-    int[] a = new int[width];
-    int[] b = new int[width];
-    for (int y = 0; y < layer.getHeight(); y++) {
-      layer.getSamples(0, y, width, 1, ALPHA, a);
-      Coverages.row(mask, 0, y, b);
-      for (int x = 0; x < width; x++) {
-        differing += a[x] == b[x] ? 0 : 1;
-      }
-    }
-    return differing;
   }
 }

@@ -1,6 +1,5 @@
 package idiotaxa.receiver;
 
-import java.awt.image.BufferedImage;
 import java.awt.image.Raster;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -33,27 +32,10 @@ final class PackCheck {
         continue;
       }
       Optional<String> mask = Optional.ofNullable(fileOfMask.get(of.asString().toLowerCase()));
-      long differing = mask.isEmpty() ? -1 : differing(packed, c, images.read(mask.get()));
+      long differing =
+          mask.isEmpty() ? -1 : Coverages.differing(packed, c, images.read(mask.get()).getRaster());
       channels.add(new Receipt.ChannelReceipt(CHANNELS[c], of.asString(), differing));
     }
     return new Receipt.PackReceipt(pack.path("file").asString(), channels);
-  }
-
-  private static long differing(Raster packed, int band, BufferedImage mask) {
-    int width = packed.getWidth();
-    if (mask.getWidth() != width || mask.getHeight() != packed.getHeight()) {
-      return (long) width * packed.getHeight();
-    }
-    long differing = 0;
-    int[] a = new int[width];
-    int[] b = new int[width];
-    for (int y = 0; y < packed.getHeight(); y++) {
-      packed.getSamples(0, y, width, 1, band, a);
-      Coverages.row(mask.getRaster(), 0, y, b);
-      for (int x = 0; x < width; x++) {
-        differing += a[x] == b[x] ? 0 : 1;
-      }
-    }
-    return differing;
   }
 }

@@ -34,6 +34,9 @@ import java.util.stream.Stream;
 public final class HandoffOutputs {
   static final String MANIFEST = "manifest.json";
 
+  /** As many as receivers unpack. */
+  private static final int MOST_FILES = 10_000;
+
   private static final String UNPADDED = "unpadded/";
 
   /**
@@ -61,6 +64,7 @@ public final class HandoffOutputs {
   private final List<Template.Problem> problems;
   private final List<Template.Problem> notes = new ArrayList<>();
   private int line;
+  private boolean hasTooMany;
 
   public HandoffOutputs(Context context, Template template) {
     this.context = context;
@@ -86,6 +90,13 @@ public final class HandoffOutputs {
     addSheets();
     eachLine(l -> !l.what().isOfSheet(), this::addWhole);
     addEmptyLines();
+    if (hasTooMany) {
+      problems.add(
+          new Template.Problem(
+              -1,
+              "The template would write more than %,d files; name the groups and masks that are needed."
+                  .formatted(MOST_FILES)));
+    }
     problems.addAll(new PathClashes(outputs, lineOfOutput).problems());
   }
 
@@ -231,8 +242,21 @@ public final class HandoffOutputs {
   }
 
   private void add(Output output) {
-    outputs.add(output);
-    lineOfOutput.add(line);
+    if (outputs.size() < MOST_FILES) {
+      outputs.add(output);
+      lineOfOutput.add(line);
+    } else {
+      hasTooMany = true;
+    }
+  }
+
+  /** Masks of a sheet that are held at once at most while its layers are written, 0 for none. */
+  public int heldMasks() {
+    return outputs.stream()
+        .filter(LayersOutput.class::isInstance)
+        .mapToInt(output -> ((LayersOutput) output).heldMasks())
+        .max()
+        .orElse(0);
   }
 
   /** Says which lines write nothing, and which names are of nothing. */

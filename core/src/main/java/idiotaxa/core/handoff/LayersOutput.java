@@ -37,15 +37,23 @@ final class LayersOutput extends SheetOutput {
     for (Group group : groups) {
       layers.add(
           new OpenRasterLayer(
-              group.name(), group.color(), ingredients.images().mask(group.number()), true));
+              group.name(),
+              group.color(),
+              () -> ingredients.images().mask(group.number()),
+              true));
     }
     for (MaskSpec mask : masks) {
       layers.add(
           new OpenRasterLayer(
-              mask.name(), MASK_COLOR, ingredients.masks().mask(mask), groups.isEmpty()));
+              mask.name(), MASK_COLOR, () -> ingredients.masks().mask(mask), groups.isEmpty()));
     }
     OpenRasterWriter.write(
         layers, !groups.isEmpty(), ingredients.created(), ingredients.threads(), out);
+  }
+
+  /** Masks that are shown are all held while they are laid over each other. */
+  int heldMasks() {
+    return groups.isEmpty() ? masks.size() : 1;
   }
 
   @Override

@@ -1,5 +1,7 @@
 package idiotaxa.core.image;
 
+import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
@@ -8,21 +10,28 @@ import java.util.List;
  *
  * @param name as tools show it
  * @param color 0xRRGGBB
- * @param coverage grey, 8 or 16 bit, of the size of the whole image
+ * @param coverage grey, 8 or 16 bit, of the size of the whole image; made when it is written
  * @param isVisible whether it is shown, and is in the merged image
  */
-public record OpenRasterLayer(String name, int color, PixelImage coverage, boolean isVisible) {
+public record OpenRasterLayer(String name, int color, Source coverage, boolean isVisible) {
+
+  /** Makes an image; what it takes in memory may go as soon as the layer is written. */
+  @FunctionalInterface
+  public interface Source {
+    PixelImage load() throws IOException;
+  }
 
   /** 8-bit RGBA, not premultiplied. */
-  PixelImage image() {
-    int width = coverage.width();
+  PixelImage image() throws IOException {
+    PixelImage grey = coverage.load();
+    int width = grey.width();
     return new PixelImage(
         width,
-        coverage.height(),
+        grey.height(),
         PixelImage.Layout.RGBA_8,
         true,
         () -> {
-          Alpha alpha = new Alpha(coverage);
+          Alpha alpha = new Alpha(grey);
           return (y, out, offset) -> {
             alpha.read(y);
             int at = offset;
@@ -37,15 +46,19 @@ public record OpenRasterLayer(String name, int color, PixelImage coverage, boole
   }
 
   /** What the visible layers give together, 8-bit RGBA, not premultiplied. */
-  static PixelImage merged(List<OpenRasterLayer> layers, boolean isSum) {
+  static PixelImage merged(List<OpenRasterLayer> layers, boolean isSum) throws IOException {
     List<OpenRasterLayer> visible = layers.stream().filter(OpenRasterLayer::isVisible).toList();
-    PixelImage any = layers.get(0).coverage();
+    List<PixelImage> images = new ArrayList<>();
+    for (OpenRasterLayer layer : visible) {
+      images.add(layer.coverage().load());
+    }
+    PixelImage any = images.get(0);
     return new PixelImage(
         any.width(),
         any.height(),
         PixelImage.Layout.RGBA_8,
         true,
-        () -> new MergedRows(visible, any.width(), isSum));
+        () -> new MergedRows(visible, images, any.width(), isSum));
   }
 
   /** A row of alpha, 0 … 255. */
@@ -94,10 +107,11 @@ public record OpenRasterLayer(String name, int color, PixelImage coverage, boole
     private final boolean isSum;
     private final float[] sums;
 
-    MergedRows(List<OpenRasterLayer> layers, int width, boolean isSum) {
+    MergedRows(
+        List<OpenRasterLayer> layers, List<PixelImage> images, int width, boolean isSum) {
       this.layers = layers;
       this.isSum = isSum;
-      alphas = layers.stream().map(layer -> new Alpha(layer.coverage())).toList();
+      alphas = images.stream().map(Alpha::new).toList();
       sums = new float[4 * width];
     }
 

@@ -49,7 +49,7 @@ public final class OpenRasterWriter {
   }
 
   /**
-   * @param layers at least one, from the lowest to the topmost
+   * @param layers from the lowest to the topmost, at least one of them visible
    * @param isSum whether visible layers are shares of a whole that add up ({@code svg:plus}), else each
    *     lies over those below it ({@code svg:src-over})
    * @param created time stamp of the entries
@@ -64,11 +64,11 @@ public final class OpenRasterWriter {
     writeMediaType();
     // Images are packed already.
     zip.setLevel(Deflater.NO_COMPRESSION);
-    put("stack.xml", stack().getBytes(StandardCharsets.UTF_8));
+    PixelImage merged = OpenRasterLayer.merged(layers, isSum);
+    put("stack.xml", stack(merged).getBytes(StandardCharsets.UTF_8));
     for (int l = 0; l < layers.size(); l++) {
       put(path(l), layers.get(l).image());
     }
-    PixelImage merged = OpenRasterLayer.merged(layers, isSum);
     put("mergedimage.png", merged);
     put("Thumbnails/thumbnail.png", Thumbnail.of(merged));
     zip.close();
@@ -110,8 +110,7 @@ public final class OpenRasterWriter {
   }
 
   /** The topmost layer comes first. */
-  private String stack() {
-    PixelImage size = layers.get(0).coverage();
+  private String stack(PixelImage size) {
     StringBuilder xml = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
     xml.append("<image version=\"0.0.5\" w=\"%d\" h=\"%d\">\n  <stack>\n".formatted(size.width(), size.height()));
     for (int l = layers.size() - 1; l >= 0; l--) {

@@ -9,6 +9,8 @@ import idiotaxa.core.mask.MaskPlanJson;
 import idiotaxa.core.template.ReadyTemplates;
 import idiotaxa.core.template.Template;
 import idiotaxa.core.template.TemplateJson;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -138,6 +140,24 @@ class HandoffOutputsTest {
             "There is no group or mask rust; correct the name, or take it out.",
             "There is no pack none; correct the name, or take it out.");
     assertThat(outputs.notes()).extracting(Template.Problem::line).containsExactly(1);
+  }
+
+  @Test
+  void moreFilesThanAReceiverUnpacksAreAProblemAndNotListed() {
+    List<Group> groups = new ArrayList<>();
+    Set<Integer> numbers = new HashSet<>();
+    for (int g = 1; g <= 6000; g++) {
+      groups.add(Group.of(g, "group " + g, g));
+      numbers.add(g);
+    }
+    HandoffOutputs outputs =
+        new HandoffOutputs(
+            new HandoffOutputs.Context(
+                "a", "A", 64, new Palette("p", groups), List.of(new SheetGroups("1001", numbers)), MaskPlan.EMPTY),
+            TemplateJson.parse(
+                "{\"name\": \"t\", \"write\": [{\"what\": \"mask\", \"name\": \"{mask}.png\", \"padded\": \"both\"}]}"));
+    assertThat(outputs.problems()).extracting(Template.Problem::line).containsExactly(-1);
+    assertThat(outputs.plan()).hasSize(10_001);
   }
 
   @Test

@@ -63,9 +63,9 @@ class OpenRasterWriterTest {
     Map<String, byte[]> entries =
         written(
             List.of(
-                new OpenRasterLayer("brass & \"bell\"", 0xFF0000, grey(255, 102), true),
-                new OpenRasterLayer("rope", 0x0000FF, grey(0, 153), true),
-                new OpenRasterLayer("metal", 0xFFFFFF, grey(255, 255), false)),
+                new OpenRasterLayer("brass & \"bell\"", 0xFF0000, () -> grey(255, 102), true),
+                new OpenRasterLayer("rope", 0x0000FF, () -> grey(0, 153), true),
+                new OpenRasterLayer("metal", 0xFFFFFF, () -> grey(255, 255), false)),
             true);
     assertThat(entries.keySet())
         .containsExactly(
@@ -100,8 +100,8 @@ class OpenRasterWriterTest {
     Map<String, byte[]> entries =
         written(
             List.of(
-                new OpenRasterLayer("a", 0xFF0000, grey(255, 0), true),
-                new OpenRasterLayer("b", 0x00FF00, grey(102, 0), true)),
+                new OpenRasterLayer("a", 0xFF0000, () -> grey(255, 0), true),
+                new OpenRasterLayer("b", 0x00FF00, () -> grey(102, 0), true)),
             false);
     assertThat(new String(entries.get("stack.xml"), StandardCharsets.UTF_8)).contains("svg:src-over");
     assertThat(pixel(entries.get("mergedimage.png"), 10)).isEqualTo(0xFF996600);

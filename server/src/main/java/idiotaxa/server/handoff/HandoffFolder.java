@@ -9,6 +9,8 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -24,6 +26,7 @@ import org.springframework.stereotype.Service;
 @Service
 class HandoffFolder {
   private static final String UNDER_WAY = ".coming-";
+  private static final Duration ABANDONED = Duration.ofHours(1);
 
   private final Optional<Path> folder;
   private final HandoffService handoffs;
@@ -79,9 +82,20 @@ class HandoffFolder {
           put(in, coming.resolve(entry.getName()));
         }
       }
-      Files.move(coming, into.resolve(name), StandardCopyOption.ATOMIC_MOVE);
+      appear(coming, into.resolve(name));
     } finally {
       delete(coming);
+    }
+  }
+
+  private static void appear(Path coming, Path place) throws IOException {
+    try {
+      Files.move(coming, place, StandardCopyOption.ATOMIC_MOVE);
+    } catch (FileSystemException e) {
+      // Another process was first with the same package.
+      if (!Files.isDirectory(place)) {
+        throw e;
+      }
     }
   }
 
@@ -90,14 +104,17 @@ class HandoffFolder {
     Files.copy(in, file);
   }
 
-  /** What a process that died left behind. */
+  /** What a process that died left behind; what another one is unpacking now is younger. */
   private static void sweep(Path into) throws IOException {
     List<Path> left;
     try (Stream<Path> all = Files.list(into)) {
       left = all.filter(p -> p.getFileName().toString().startsWith(UNDER_WAY)).toList();
     }
+    Instant old = Instant.now().minus(ABANDONED);
     for (Path path : left) {
-      delete(path);
+      if (Files.getLastModifiedTime(path).toInstant().isBefore(old)) {
+        delete(path);
+      }
     }
   }
 

@@ -44,6 +44,9 @@ class PackWork implements JobWork {
   /** Of a texel: the maps of one sheet, their islands and padding, and masks under way. */
   private static final long BYTES_A_TEXEL = 20;
 
+  /** Of a texel and a mask that is held while others are laid over it. */
+  private static final long BYTES_A_HELD_MASK = 4;
+
   /** Of a triangle: the mesh and its copy with colours. */
   private static final long BYTES_A_TRIANGLE = 200;
 
@@ -91,9 +94,11 @@ class PackWork implements JobWork {
 
   @Override
   public long memoryBytes(long handoffId) {
-    BakeRow bake = bakes.get(handoffs.get(handoffId).bakeId());
+    HandoffStore.HandoffRow row = handoffs.get(handoffId);
+    BakeRow bake = bakes.get(row.bakeId());
     long size = settings(bake).size();
-    return BYTES_A_TEXEL * size * size
+    long texel = BYTES_A_TEXEL + BYTES_A_HELD_MASK * request(row).outputs().heldMasks();
+    return texel * size * size
         + BYTES_A_TRIANGLE * meshes.get(bake.targetId()).mesh().triangleCount();
   }
 

@@ -13,7 +13,10 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.security.MessageDigest;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -193,7 +196,9 @@ class HandoffTest {
     Path folder = Path.of(api.json("/api/handoff-folder").get("folder").asString());
     long handoff = packed.pack(bake);
     // What a process that died left behind goes.
-    Files.createDirectories(folder.resolve(".coming-dead"));
+    Files.setLastModifiedTime(
+        Files.createDirectories(folder.resolve(".coming-dead")),
+        FileTime.from(Instant.now().minus(Duration.ofHours(2))));
     String name = api.post("/api/handoffs/" + handoff + "/deliver", "").get("folder").asString();
     assertThat(name).isEqualTo("Harbour-sign-a-" + handoff);
     Map<String, byte[]> files = files(handoff);

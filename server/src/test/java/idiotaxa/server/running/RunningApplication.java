@@ -1,5 +1,6 @@
 package idiotaxa.server.running;
 
+import com.github.kagkarlsson.scheduler.Scheduler;
 import idiotaxa.receiver.ReceiverServer;
 import idiotaxa.server.IdiotaxaApplication;
 import java.io.IOException;
@@ -64,9 +65,11 @@ public final class RunningApplication {
     return start(true);
   }
 
-  /** A second process's view: nothing is known to it but what the database holds. */
+  /** A second process's view: nothing is known to it but what the database holds. It takes no jobs. */
   public static RunningApplication anotherOnTheSameDatabase() {
-    return new RunningApplication(false);
+    RunningApplication another = new RunningApplication(false);
+    another.bean(Scheduler.class).pause();
+    return another;
   }
 
   private static RunningApplication start(boolean hasDemo) {

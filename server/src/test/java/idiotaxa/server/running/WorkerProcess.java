@@ -6,11 +6,14 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 
 /** One more worker, as {@code ./idiotaxa worker} starts it, in a process of its own. */
 public final class WorkerProcess implements AutoCloseable {
   private final Process process;
+
+  private static final Duration PATIENCE = Duration.ofMinutes(2);
 
   private WorkerProcess(Process process) {
     this.process = process;
@@ -33,10 +36,28 @@ public final class WorkerProcess implements AutoCloseable {
               "--spring.datasource.url=" + RunningApplication.databaseUrl(),
               "--idiotaxa.cache-folder=" + cache,
               "--db-scheduler.threads=1");
-      return new WorkerProcess(
-          new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log).start());
+      Process process =
+          new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log).start();
+      waitUntilStarted(process, log.toPath());
+      return new WorkerProcess(process);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
+    }
+  }
+
+  /** A worker that does not start would go unnoticed: whoever else is there would do its work. */
+  private static void waitUntilStarted(Process process, Path log) throws IOException {
+    long end = System.nanoTime() + PATIENCE.toNanos();
+    while (!Files.readString(log).contains("Started IdiotaxaApplication")) {
+      if (!process.isAlive() || System.nanoTime() > end) {
+        process.destroyForcibly();
+        throw new AssertionError("the worker did not start: " + Files.readString(log));
+      }
+      try {
+        Thread.sleep(100);
+      } catch (InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
     }
   }
 

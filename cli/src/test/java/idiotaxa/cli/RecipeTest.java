@@ -120,7 +120,7 @@ class RecipeTest {
     assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
     assertThat(outcome.err()).contains("refused: Two files would be called buoy.png");
     assertThat(out).doesNotExist();
-    Typed unknown = Typed.run("bake", target(), "--mesh", "fbx", "--out", out);
+    Typed unknown = Typed.run("bake", target(), "--mesh", "txt", "--out", out);
     assertThat(unknown.exit()).isEqualTo(Main.WRONG_ARGUMENTS);
     assertThat(unknown.err()).contains("glb, obj, ply, usda");
   }

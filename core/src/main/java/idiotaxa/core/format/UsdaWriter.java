@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Srgb;
@@ -60,8 +61,8 @@ public final class UsdaWriter {
       }
       text.append("    }\n");
     }
-    List<List<Integer>> facesOfPart = new ArrayList<>();
-    mesh.parts().forEach(part -> facesOfPart.add(new ArrayList<>()));
+    List<IntArrayList> facesOfPart = new ArrayList<>();
+    mesh.parts().forEach(part -> facesOfPart.add(new IntArrayList()));
     for (int f = 0; f < mesh.faceCount(); f++) {
       facesOfPart.get(mesh.facePart()[f]).add(f);
     }
@@ -95,15 +96,17 @@ public final class UsdaWriter {
     line(2, "}");
   }
 
-  private void writePart(String name, String spoken, List<Integer> faces, boolean isBound)
+  private void writePart(String name, String spoken, IntArrayList faces, boolean isBound)
       throws IOException {
     int corners = 0;
-    for (int f : faces) {
+    for (int i = 0; i < faces.size(); i++) {
+      int f = faces.get(i);
       corners += mesh.faceStart()[f + 1] - mesh.faceStart()[f];
     }
     int[] cornerOf = new int[corners];
     int at = 0;
-    for (int f : faces) {
+    for (int i = 0; i < faces.size(); i++) {
+      int f = faces.get(i);
       for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
         cornerOf[at++] = c;
       }
@@ -135,10 +138,10 @@ public final class UsdaWriter {
     line(1, "}");
   }
 
-  private void writeSubsets(List<Integer> faces, boolean isBound) throws IOException {
+  private void writeSubsets(IntArrayList faces, boolean isBound) throws IOException {
     boolean isComplete = true;
-    List<List<Integer>> indices = new ArrayList<>();
-    mesh.materials().forEach(material -> indices.add(new ArrayList<>()));
+    List<IntArrayList> indices = new ArrayList<>();
+    mesh.materials().forEach(material -> indices.add(new IntArrayList()));
     for (int i = 0; i < faces.size(); i++) {
       int material = mesh.faceMaterial()[faces.get(i)];
       if (material == Mesh.NO_MATERIAL) {
@@ -147,14 +150,14 @@ public final class UsdaWriter {
         indices.get(material).add(i);
       }
     }
-    if (indices.stream().allMatch(List::isEmpty)) {
+    if (indices.stream().allMatch(IntArrayList::isEmpty)) {
       return;
     }
     line(2, "uniform token subsetFamily:materialBind:familyType = \""
         + (isComplete ? "partition" : "nonOverlapping") + "\"");
     String api = isBound ? "    prepend apiSchemas = [\"MaterialBindingAPI\"]\n        " : "";
     for (int m = 0; m < indices.size(); m++) {
-      List<Integer> of = indices.get(m);
+      IntArrayList of = indices.get(m);
       if (of.isEmpty()) {
         continue;
       }

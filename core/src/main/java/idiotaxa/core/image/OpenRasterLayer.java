@@ -13,11 +13,11 @@ import java.util.List;
  * @param coverage grey, 8 or 16 bit, of the size of the whole image; made when it is written
  * @param isVisible whether it is shown, and is in the merged image
  */
-public record OpenRasterLayer(String name, int color, Source coverage, boolean isVisible) {
+public record OpenRasterLayer(String name, int color, Lazy coverage, boolean isVisible) {
 
   /** Makes an image; what it takes in memory may go as soon as the layer is written. */
   @FunctionalInterface
-  public interface Source {
+  public interface Lazy {
     PixelImage load() throws IOException;
   }
 

@@ -98,7 +98,7 @@ class RecipeFileTest {
           "tolerance": 40, "group": 7 | "tolerance": 40, "group": 9 | rules[2]: group: the palette has no group 9
           "size": 1024 | "width": 1024 | bake.width: this field is not known here
           "{asset}_{sheet}_id.png" | "{asset}_{tile}_id.png" | template.write[0].name: There is no token {tile}
-          "format": "usda" | "format": "fbx" | template.write[2]: format: one of png, ora
+          "format": "usda" | "format": "txt" | template.write[2]: format: one of png, ora
           "format": "usda" | "format": "ply" | template.write[2]: carries: PLY knows no materials
           "padded": "both" | "padding": "both" | template.write[0].padding: this field is not known here
           "of": ["metal", "brass"] | "of": "metal" | template.write[1]: of: one of groups, masks, all is expected

@@ -25,6 +25,7 @@ public final class Main {
     all.put("mutations", new MutationBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
+    all.put("carry", new CarryBench());
     all.put("masks", new MaskBench());
     all.put("handoff", new HandoffBench());
     all.put("colors", new ColorBench());

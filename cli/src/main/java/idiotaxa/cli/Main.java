@@ -5,12 +5,12 @@ import java.io.PrintWriter;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
-/** {@code idiotaxa bake}, {@code idiotaxa inspect} and {@code idiotaxa clean}. */
+/** What {@code idiotaxa} does without server and database. */
 @Command(
     name = "idiotaxa",
     description = "Sorts the surface of a model into material groups and bakes ID maps.",
     mixinStandardHelpOptions = true,
-    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class})
+    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class, CarryCommand.class})
 public final class Main {
   /** Files were written. */
   public static final int WRITTEN = 0;

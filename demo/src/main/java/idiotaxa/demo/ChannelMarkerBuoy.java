@@ -26,9 +26,14 @@ public final class ChannelMarkerBuoy {
   /** Divisions of the source that give about 250 000 triangles. */
   public static final int SOURCE_FINENESS = 8;
 
-  private static final int PAINT = 0;
-  private static final int METALWORK = 1;
-  private static final int FITTINGS = 2;
+  static final int PAINT = 0;
+  static final int METALWORK = 1;
+  static final int FITTINGS = 2;
+  static final List<Material> MATERIALS =
+      List.of(
+          Material.coloured("paint", 0xA8322A),
+          Material.coloured("metalwork", 0x8A9094),
+          Material.coloured("fittings", 0x8C7B66));
   private static final double[] X = {1, 0, 0};
   private static final double[] Y = {0, 1, 0};
   private static final double[] Z = {0, 0, 1};
@@ -46,12 +51,16 @@ public final class ChannelMarkerBuoy {
 
   /** About 3 000 triangles, UVs on one sheet without overlaps, three materials, no colours. */
   public static Mesh target() {
-    return new PatchMesher(new ChannelMarkerBuoy().parts)
-        .target(
-            List.of(
-                Material.coloured("paint", 0xA8322A),
-                Material.coloured("metalwork", 0x8A9094),
-                Material.coloured("fittings", 0x8C7B66)));
+    return new PatchMesher(parts()).target(MATERIALS);
+  }
+
+  /** Which group of the palette every face of the target belongs to. */
+  public static int[] targetGroups() {
+    return PartModel.groupOfFace(parts());
+  }
+
+  static List<PartModel> parts() {
+    return new ChannelMarkerBuoy().parts;
   }
 
   /** About 250 000 triangles with vertex colours of the palette; part names end in {@code _high}. */
@@ -61,7 +70,7 @@ public final class ChannelMarkerBuoy {
 
   /** The source at another fineness: triangles grow with its square. */
   public static Mesh source(Palette palette, int fineness) {
-    return new PatchMesher(new ChannelMarkerBuoy().parts).source(palette, fineness, "_high");
+    return new PatchMesher(parts()).source(palette, fineness, "_high");
   }
 
   private void add(String name, int material, Patch... patches) {

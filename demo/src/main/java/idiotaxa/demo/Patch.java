@@ -23,6 +23,27 @@ record Patch(
     int[] groupOfRow,
     double ripple) {
 
+  /** The same surface cut into other columns. */
+  Patch cut(int otherColumns) {
+    return new Patch(surface, otherColumns, rows, isClosed, width, height, groupOfRow, ripple);
+  }
+
+  /** The same surface elsewhere, metres. */
+  Patch moved(double x, double y, double z) {
+    Surface elsewhere =
+        (s, t, out) -> {
+          surface.at(s, t, out);
+          out[0] += x;
+          out[1] += y;
+          out[2] += z;
+        };
+    return new Patch(elsewhere, columns, rows, isClosed, width, height, groupOfRow, ripple);
+  }
+
+  Patch withoutGroup() {
+    return new Patch(surface, columns, rows, isClosed, width, height, new int[rows], ripple);
+  }
+
   static int[] same(int group, int rows) {
     int[] groups = new int[rows];
     Arrays.fill(groups, group);

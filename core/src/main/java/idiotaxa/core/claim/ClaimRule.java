@@ -48,6 +48,11 @@ public record ClaimRule(Kind kind, String word, int face, int group, int since) 
     return new ClaimRule(kind, word, face, otherGroup, since);
   }
 
+  /** The same, knowing its alike pieces by another face. */
+  public ClaimRule from(String partName, int otherFace) {
+    return new ClaimRule(kind, partName, otherFace, group, since);
+  }
+
   /** The same, made at another position of the journal. */
   public ClaimRule madeAt(int position) {
     return new ClaimRule(kind, word, face, group, position);

@@ -81,6 +81,11 @@ public final class GroupedMesh {
     return new GroupedMesh(mesh, groupOfFace, corners);
   }
 
+  /** Number of every face, 0 for unclaimed. */
+  public int[] groupOfFace() {
+    return groupOfFace;
+  }
+
   /** Groups that some face has, in the palette's order. */
   List<Group> groups(Palette palette) {
     boolean[] isUsed = new boolean[Group.MAX_NUMBER + 1];
@@ -91,7 +96,7 @@ public final class GroupedMesh {
   }
 
   /** The mesh with what is asked for and nothing else: its own colours and materials are taken off. */
-  Mesh carrying(Carries carries, Palette palette) {
+  public Mesh carrying(Carries carries, Palette palette) {
     return switch (carries) {
       case VERTEX_COLORS -> plain().withCornerColors(colors(palette));
       case MATERIALS -> withMaterials(palette);

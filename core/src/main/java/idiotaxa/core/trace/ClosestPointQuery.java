@@ -1,5 +1,7 @@
 package idiotaxa.core.trace;
 
+import java.util.function.IntPredicate;
+
 /**
  * Closest point of a {@link Bvh}'s triangles to a given point: scratch and result of one thread.
  * Point against triangle by Voronoi regions (Ericson 2005, Real-Time Collision Detection, 5.1.5), in
@@ -20,6 +22,7 @@ public final class ClosestPointQuery {
   private double best1;
   private double w0;
   private double w1;
+  private IntPredicate takes;
 
   public ClosestPointQuery(Bvh bvh) {
     this.bvh = bvh;
@@ -31,6 +34,17 @@ public final class ClosestPointQuery {
    * @return whether something lies within the distance; then the other getters hold
    */
   public boolean find(double x, double y, double z, double maxDistance, long[] allowedParts) {
+    return find(x, y, z, maxDistance, allowedParts, null);
+  }
+
+  /**
+   * The same among some triangles only.
+   *
+   * @param takes asked for triangles that would be the closest so far, null for all
+   */
+  public boolean find(
+      double x, double y, double z, double maxDistance, long[] allowedParts, IntPredicate takes) {
+    this.takes = takes;
     px = x;
     py = y;
     pz = z;
@@ -128,7 +142,7 @@ public final class ClosestPointQuery {
     boolean isTie =
         distanceSq == bestDistanceSq
             && (bestSlot < 0 || bvh.triangleOfSlot[slot] < bvh.triangleOfSlot[bestSlot]);
-    if (isCloser || isTie) {
+    if ((isCloser || isTie) && (takes == null || takes.test(bvh.triangleOfSlot[slot]))) {
       bestSlot = slot;
       bestDistanceSq = distanceSq;
       best0 = w0;

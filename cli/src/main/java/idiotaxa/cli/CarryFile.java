@@ -1,0 +1,136 @@
+package idiotaxa.cli;
+
+import idiotaxa.core.carry.Carried;
+import idiotaxa.core.carry.PartChange;
+import idiotaxa.core.carry.ReviewItem;
+import idiotaxa.core.check.ShareWords;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TriangleGeometry;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.IntFunction;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What a carry-over found, as {@code carry.json} and in one sentence. */
+final class CarryFile {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+
+  /** Confidences are told to a thousandth, rounded down, so that nothing uncertain looks certain. */
+  private static final double STEPS = 1000;
+
+  private final Carried carried;
+  private final List<ReviewItem> review;
+  private final Palette palette;
+  private final List<String> notes;
+
+  CarryFile(Carried carried, List<ReviewItem> review, Palette palette, List<String> notes) {
+    this.carried = carried;
+    this.review = review;
+    this.palette = palette;
+    this.notes = notes;
+  }
+
+  String text() {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("faces", carried.groups().length);
+    runs(root.putArray("groups"), f -> carried.groups()[f]);
+    runs(root.putArray("confidence"), f -> Math.floor(carried.confidence()[f] * STEPS) / STEPS);
+    addParts(root.putObject("parts"));
+    addReview(root.putArray("review"));
+    ArrayNode groups = root.putObject("palette").putArray("groups");
+    for (Group group : palette.groups()) {
+      groups
+          .addObject()
+          .put("number", group.number())
+          .put("name", group.name())
+          .put("color", Rgb.toHex(group.color()));
+    }
+    notes.forEach(root.putArray("notes")::add);
+    return JSON.writeValueAsString(root);
+  }
+
+  /** First and last face of every stretch with one value. */
+  private void runs(ArrayNode out, IntFunction<Number> valueOf) {
+    int faces = carried.groups().length;
+    for (int from = 0; from < faces; ) {
+      Number value = valueOf.apply(from);
+      int to = from + 1;
+      while (to < faces && valueOf.apply(to).equals(value)) {
+        to++;
+      }
+      ArrayNode run = out.addArray().add(from).add(to - 1);
+      if (value instanceof Integer whole) {
+        run.add(whole);
+      } else {
+        run.add(value.doubleValue());
+      }
+      from = to;
+    }
+  }
+
+  private void addParts(ObjectNode out) {
+    ArrayNode kept = out.putArray("kept");
+    ArrayNode renamed = out.putArray("renamed");
+    ArrayNode added = out.putArray("new");
+    ArrayNode lost = out.putArray("lost");
+    for (PartChange part : carried.parts()) {
+      switch (part.kind()) {
+        case KEPT -> kept.add(part.newName());
+        case RENAMED -> renamed.addArray().add(part.oldName()).add(part.newName());
+        case NEW -> added.add(part.newName());
+        case LOST -> lost.add(part.oldName());
+      }
+    }
+  }
+
+  /** Stretches of faces of the new model; lost parts have none and are told by {@code parts}. */
+  private void addReview(ArrayNode out) {
+    record Run(int first, int last, String reason) {}
+    List<Run> runs = new ArrayList<>();
+    for (ReviewItem item : review) {
+      int[] faces = item.faces();
+      for (int i = 0; i < faces.length && item.newPart() >= 0; ) {
+        int from = i;
+        while (i + 1 < faces.length && faces[i + 1] == faces[i] + 1) {
+          i++;
+        }
+        runs.add(new Run(faces[from], faces[i], item.reason().word()));
+        i++;
+      }
+    }
+    runs.sort(Comparator.comparingInt(Run::first));
+    runs.forEach(run -> out.addArray().add(run.first()).add(run.last()).add(run.reason()));
+  }
+
+  String sentence(Mesh fresh) {
+    double all = 0;
+    double claimed = 0;
+    double[] areas = TriangleGeometry.faceAreas(fresh);
+    for (int f = 0; f < areas.length; f++) {
+      all += areas[f];
+      claimed += carried.groups()[f] == Group.UNCLAIMED ? 0 : areas[f];
+    }
+    double waiting =
+        review.stream().filter(i -> i.newPart() >= 0).mapToDouble(ReviewItem::area).sum();
+    return String.format(
+        Locale.ROOT,
+        "%d parts kept, %d renamed, %d new, %d lost; %s of the surface has a group, %s is worth a look",
+        count(PartChange.Kind.KEPT),
+        count(PartChange.Kind.RENAMED),
+        count(PartChange.Kind.NEW),
+        count(PartChange.Kind.LOST),
+        ShareWords.percent(all == 0 ? 0 : claimed / all),
+        ShareWords.percent(all == 0 ? 0 : waiting / all));
+  }
+
+  private long count(PartChange.Kind kind) {
+    return carried.parts().stream().filter(p -> p.kind() == kind).count();
+  }
+}

@@ -1,0 +1,133 @@
+package idiotaxa.core.carry;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.CancelledException;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Carries groups from one model to another: first parts are told, see {@link PartLinks}, then each face
+ * takes the group of the closest old surface of its part that looks the same way. The same input gives the
+ * same answer, whatever the number of threads.
+ */
+public final class CarryOver {
+  private static final int BLOCK = 512;
+
+  private final TwoModels models;
+  private final int threads;
+  private final Progress progress;
+  private final PartLink[] links;
+  private final double[] typical;
+  private final List<PartChange> changes;
+
+  private CarryOver(Mesh old, Mesh fresh, int threads, Progress progress) {
+    this.threads = threads;
+    this.progress = progress;
+    progress.at("comparing the parts", 0);
+    models = new TwoModels(old, fresh, threads);
+    progress.at("comparing the parts", 0.3);
+    links = new PartLinks(models, threads, progress).find();
+    typical = new double[links.length];
+    changes = compare();
+  }
+
+  /**
+   * Parts told and compared; groups can be carried again and again.
+   *
+   * @param fresh as it lies on the old model
+   * @throws CancelledException when the progress says so
+   */
+  public static CarryOver between(Mesh old, Mesh fresh, int threads, Progress progress) {
+    return new CarryOver(old, fresh, threads, progress);
+  }
+
+  private List<PartChange> compare() {
+    PartChange[] found = new PartChange[links.length];
+    PartComparison comparison = new PartComparison(models);
+    TwoModels.Asking[] asking = new TwoModels.Asking[threads];
+    Arrays.setAll(asking, w -> models.new Asking());
+    Parallel.run(
+        links.length,
+        threads,
+        (n, worker) -> {
+          progress.checkCancelled();
+          found[n] = comparison.of(n, links[n], asking[worker], typical);
+        });
+    List<PartChange> all = new ArrayList<>(List.of(found));
+    boolean[] isFound = new boolean[models.old.parts().size()];
+    for (PartLink link : links) {
+      link.oldParts().forEach(p -> isFound[p] = true);
+    }
+    for (int p = 0; p < isFound.length; p++) {
+      if (!isFound[p]) {
+        all.add(comparison.lost(p));
+      }
+    }
+    return List.copyOf(all);
+  }
+
+  /** What became of the parts: those of the new model in its order, then the lost ones. */
+  public List<PartChange> parts() {
+    return changes;
+  }
+
+  /**
+   * @param oldGroups of every old face, 0 for none
+   * @throws CancelledException when the progress says so
+   */
+  public Carried carry(int[] oldGroups) {
+    Mesh fresh = models.fresh;
+    if (oldGroups.length != models.old.faceCount()) {
+      throw new IllegalArgumentException(
+          "oldGroups: one a face needed, %d, got %d"
+              .formatted(models.old.faceCount(), oldGroups.length));
+    }
+    int[] firstTriangle = firstTriangles(fresh);
+    int[] groups = new int[fresh.faceCount()];
+    float[] confidence = new float[groups.length];
+    int[] oldFace = new int[groups.length];
+    FaceCarry[] carry = new FaceCarry[threads];
+    Arrays.setAll(carry, w -> new FaceCarry(models, oldGroups));
+    int blocks = (groups.length + BLOCK - 1) / BLOCK;
+    Parallel.run(
+        blocks,
+        threads,
+        (block, worker) -> {
+          progress.checkCancelled();
+          progress.at("carrying groups over", block / (double) blocks);
+          int end = Math.min(groups.length, (block + 1) * BLOCK);
+          int part = -1;
+          for (int f = block * BLOCK; f < end; f++) {
+            int n = fresh.facePart()[f];
+            if (links[n].isNew()) {
+              // Sure that nothing old is meant; that the part is new is told beside it.
+              oldFace[f] = -1;
+              confidence[f] = 1;
+              continue;
+            }
+            if (n != part) {
+              carry[worker].part(links[n], typical[n]);
+              part = n;
+            }
+            int triangles = firstTriangle[f + 1] - firstTriangle[f];
+            carry[worker].face(f, firstTriangle[f], triangles, groups, confidence, oldFace);
+          }
+        });
+    return new Carried(groups, confidence, oldFace, changes);
+  }
+
+  /** The triangles of a face lie one after another. */
+  private static int[] firstTriangles(Mesh mesh) {
+    int[] first = new int[mesh.faceCount() + 1];
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      first[mesh.triangleFace(t) + 1]++;
+    }
+    for (int f = 0; f < mesh.faceCount(); f++) {
+      first[f + 1] += first[f];
+    }
+    return first;
+  }
+}

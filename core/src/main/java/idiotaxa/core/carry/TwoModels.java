@@ -1,0 +1,109 @@
+package idiotaxa.core.carry;
+
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.PartFilter;
+import idiotaxa.core.work.Parallel;
+
+/** The old and the new model with what is asked of them again and again. Shared by threads. */
+final class TwoModels {
+  /** Of the old model's diagonal: within this, surfaces of different cut are the same surface. */
+  private static final double LOOSE = 0.005;
+
+  /** Of a part's own diagonal, so that small parts near each other do not count as one. */
+  private static final double LOOSE_OF_PART = 0.08;
+
+  /** Of the old model's diagonal: within this, a surface is the same and only cut elsewhere. */
+  private static final double TIGHT = 1e-4;
+
+  final Mesh old;
+  final Mesh fresh;
+  final PartPoints oldPoints;
+  final PartPoints freshPoints;
+  final FacingSurface oldSurface;
+  final FacingSurface freshSurface;
+
+  /** Metres. */
+  final double diagonal;
+
+  TwoModels(Mesh old, Mesh fresh, int threads) {
+    this.old = old;
+    this.fresh = fresh;
+    PartPoints[] points = new PartPoints[2];
+    Parallel.run(2, threads, (b, worker) -> points[b] = new PartPoints(b == 0 ? old : fresh));
+    oldPoints = points[0];
+    freshPoints = points[1];
+    oldSurface = new FacingSurface(old, threads);
+    freshSurface = new FacingSurface(fresh, threads);
+    diagonal = old.bounds().diagonal();
+  }
+
+  /** Metres within which a new part may lie beside an old one and still be it. */
+  double loose(int oldPart) {
+    return Math.min(LOOSE * diagonal, LOOSE_OF_PART * oldPoints.diagonal(oldPart));
+  }
+
+  /** The loosest of all parts, metres. */
+  double loosest() {
+    return LOOSE * diagonal;
+  }
+
+  double tight(int oldPart) {
+    return Math.min(TIGHT * diagonal, loose(oldPart));
+  }
+
+  /** Asks of one thread, both ways. */
+  final class Asking {
+    final FacingSurface.Query ofOld = oldSurface.new Query();
+    private final FacingSurface.Query ofFresh = freshSurface.new Query();
+
+    /** A point of the new model is to be asked for on the old one. */
+    void toOld(int point, Placement placement) {
+      for (int axis = 0; axis < 3; axis++) {
+        ofOld.at[axis] = placement.point(axis, freshPoints.place[3 * point + axis]);
+        ofOld.facing[axis] = placement.direction(axis, freshPoints.normal[3 * point + axis]);
+      }
+    }
+
+    /** A point of the old model is asked for on the new one. */
+    private FacingSurface.Query toFresh(int point, Placement placement) {
+      for (int axis = 0; axis < 3; axis++) {
+        ofFresh.at[axis] = placement.back(axis, oldPoints.place[3 * point + axis]);
+        ofFresh.facing[axis] = placement.direction(axis, oldPoints.normal[3 * point + axis]);
+      }
+      return ofFresh;
+    }
+
+    /** The new part that an old point lies on, −1 for none. */
+    int freshPartAt(int oldPoint, double within, Placement placement) {
+      FacingSurface.Query query = toFresh(oldPoint, placement);
+      return query.find(within, null) ? query.part() : -1;
+    }
+
+    Coincidence of(int oldPart, int freshPart, Placement placement) {
+      int oldCount = oldPoints.count(oldPart);
+      int freshCount = freshPoints.count(freshPart);
+      if (oldCount == 0 || freshCount == 0) {
+        return Coincidence.NONE;
+      }
+      double within = loose(oldPart);
+      long[] only = PartFilter.none(old.parts().size());
+      PartFilter.allow(only, oldPart);
+      int on = 0;
+      double sum = 0;
+      for (int i = freshPoints.start[freshPart]; i < freshPoints.start[freshPart + 1]; i++) {
+        toOld(i, placement);
+        boolean isOn = ofOld.find(within, only);
+        on += isOn ? 1 : 0;
+        sum += isOn ? ofOld.distance() : within;
+      }
+      long[] onlyFresh = PartFilter.none(fresh.parts().size());
+      PartFilter.allow(onlyFresh, freshPart);
+      int under = 0;
+      for (int i = oldPoints.start[oldPart]; i < oldPoints.start[oldPart + 1]; i++) {
+        under += toFresh(i, placement).find(within, onlyFresh) ? 1 : 0;
+      }
+      return new Coincidence(
+          on / (double) freshCount, under / (double) oldCount, sum / freshCount);
+    }
+  }
+}

@@ -38,6 +38,11 @@ public final class BellFloat {
     return new PatchMesher(new BellFloat().parts).target(ChannelMarkerBuoy.MATERIALS);
   }
 
+  /** Which group of the palette every face of the target belongs to. */
+  public static int[] targetGroups() {
+    return PartModel.groupOfFace(new BellFloat().parts);
+  }
+
   private void turned(String name, int material, int columns, int group, Outline... outline) {
     int[] groups = Patch.same(group, outline.length - 1);
     parts.add(

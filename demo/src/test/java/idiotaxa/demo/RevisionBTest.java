@@ -9,6 +9,8 @@ import idiotaxa.core.carry.Carried;
 import idiotaxa.core.carry.CarryOver;
 import idiotaxa.core.carry.PartChange;
 import idiotaxa.core.carry.PartChange.Kind;
+import idiotaxa.core.carry.ReviewItem;
+import idiotaxa.core.carry.ReviewList;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.Origins;
@@ -57,6 +59,28 @@ class RevisionBTest {
         CARRIED.parts().stream().filter(p -> p.newName().equals("hull")).findFirst().orElseThrow();
     assertThat(hull.shape()).isEqualTo(PartChange.Shape.RECUT);
     assertThat(hull.layout()).isEqualTo(PartChange.Layout.ANEW);
+  }
+
+  @Test
+  void theBellFloatTakesTheBuoysGroupsByNameAndItsOwnPartsAreLeft() {
+    Mesh bell = BellFloat.target();
+    Mesh buoy = ChannelMarkerBuoy.target();
+    Carried carried =
+        CarryOver.between(buoy, bell, 2, Progress.NONE).carry(ChannelMarkerBuoy.targetGroups());
+    assertThat(carried.isOtherModel()).isTrue();
+    int[] truth = BellFloat.targetGroups();
+    for (int f = 0; f < truth.length; f++) {
+      String part = bell.parts().get(bell.facePart()[f]).name();
+      if (part.equals("bell") || part.equals("clapper") || part.equals("collar")) {
+        assertThat(carried.groups()[f]).as(part).isZero();
+      } else if (!part.equals("hull")) {
+        assertThat(carried.groups()[f]).as(part).isEqualTo(truth[f]);
+      }
+    }
+    assertThat(ReviewList.of(carried, buoy, bell))
+        .filteredOn(item -> item.reason() == ReviewItem.Reason.NEW_PART)
+        .extracting(item -> bell.parts().get(item.newPart()).name())
+        .containsExactlyInAnyOrder("bell", "clapper", "collar");
   }
 
   static Stream<Mesh> layouts() {

@@ -10,8 +10,9 @@ import java.util.List;
  * @param confidence how sure that is, 0 … 1, a new face; of no group as of any other
  * @param oldFace the old face that every new face takes it from, −1 where nothing old is meant
  * @param parts what became of the parts: those of the new model in its order, then the lost ones
+ * @param isOtherModel whether the new model is another one rather than the old one changed
  */
-public record Carried(int[] groups, float[] confidence, int[] oldFace, List<PartChange> parts) {
+public record Carried(int[] groups, float[] confidence, int[] oldFace, List<PartChange> parts, boolean isOtherModel) {
   /** From this confidence on nobody needs to look; see {@code docs/performance.md} for how it was set. */
   public static final double SURE = 0.6;
 
@@ -29,6 +30,6 @@ public record Carried(int[] groups, float[] confidence, int[] oldFace, List<Part
         sure[f] = 1;
       }
     }
-    return new Carried(all, sure, oldFace, parts);
+    return new Carried(all, sure, oldFace, parts, isOtherModel);
   }
 }

@@ -20,6 +20,7 @@ public final class CarryOver {
   private final int threads;
   private final Progress progress;
   private final PartLink[] links;
+  private final boolean isOtherModel;
   private final double[] typical;
   private final List<PartChange> changes;
 
@@ -29,7 +30,9 @@ public final class CarryOver {
     progress.at("comparing the parts", 0);
     models = new TwoModels(old, fresh, threads);
     progress.at("comparing the parts", 0.3);
-    links = new PartLinks(models, threads, progress).find();
+    PartLinks found = new PartLinks(models, threads, progress);
+    links = found.find();
+    isOtherModel = found.isOtherModel();
     typical = new double[links.length];
     changes = compare();
   }
@@ -86,6 +89,7 @@ public final class CarryOver {
               .formatted(models.old.faceCount(), oldGroups.length));
     }
     int[] firstTriangle = firstTriangles(fresh);
+    OldPartGroups wholes = new OldPartGroups(models, oldGroups);
     int[] groups = new int[fresh.faceCount()];
     float[] confidence = new float[groups.length];
     int[] oldFace = new int[groups.length];
@@ -108,6 +112,13 @@ public final class CarryOver {
               confidence[f] = 1;
               continue;
             }
+            int whole = links[n].isNameAlone() ? wholes.faceOfOnly(links[n].main()) : -1;
+            if (whole >= 0) {
+              groups[f] = oldGroups[whole];
+              oldFace[f] = whole;
+              confidence[f] = OldPartGroups.BY_NAME;
+              continue;
+            }
             if (n != part) {
               carry[worker].part(links[n], typical[n]);
               part = n;
@@ -116,7 +127,7 @@ public final class CarryOver {
             carry[worker].face(f, firstTriangle[f], triangles, groups, confidence, oldFace);
           }
         });
-    return new Carried(groups, confidence, oldFace, changes);
+    return new Carried(groups, confidence, oldFace, changes, isOtherModel);
   }
 
   /** The triangles of a face lie one after another. */

@@ -102,7 +102,7 @@ final class PartComparison {
   private PartChange.Shape shape(int n, PartLink link, double farthest) {
     int old = link.main();
     double cut = Math.max(models.oldPoints.size[old], models.freshPoints.size[n]);
-    if (farthest > Math.max(CHORD * cut, SAME_SURFACE * models.diagonal)) {
+    if (link.isNameAlone() || farthest > Math.max(CHORD * cut, SAME_SURFACE * models.diagonal)) {
       return PartChange.Shape.RESHAPED;
     }
     if (isElsewhere(n, link)) {

@@ -7,15 +7,37 @@ import java.util.List;
  *
  * @param oldParts parts that its faces may take groups from, the one that it mostly is first; none for a
  *     new part
- * @param isByName whether the first has its name
+ * @param by how the first was found
  * @param placement over the old model
  * @param limit distance beyond which nothing old is meant, metres
  */
-record PartLink(List<Integer> oldParts, boolean isByName, Placement placement, double limit) {
-  static final PartLink NEW = new PartLink(List.of(), false, Placement.SAME, 0);
+record PartLink(List<Integer> oldParts, By by, Placement placement, double limit) {
+  static final PartLink NEW = new PartLink(List.of(), By.NOTHING, Placement.SAME, 0);
+
+  /** How a part was found. */
+  enum By {
+    NOTHING,
+    /** Its name, and its surface where it is or once moved. */
+    NAME,
+    /** Its name only: its surface is another. */
+    NAME_ALONE,
+    /** Its name without number, in a model that is another one. */
+    STEM,
+    /** Its place or shape. */
+    PLACE
+  }
 
   boolean isNew() {
     return oldParts.isEmpty();
+  }
+
+  boolean isByName() {
+    return by == By.NAME || by == By.NAME_ALONE;
+  }
+
+  /** Whether only names tell, so that a part of one group gives it to all of its faces. */
+  boolean isNameAlone() {
+    return by == By.NAME_ALONE || by == By.STEM;
   }
 
   int main() {

@@ -1,7 +1,7 @@
 package idiotaxa.core.carry;
 
+import idiotaxa.core.claim.NameStem;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.Part;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
@@ -40,6 +40,9 @@ final class PartLinks {
   /** Of the model's diagonal: how far a renamed part may have moved. */
   private static final double MOVED = 0.1;
 
+  /** Share of the surface that must be found again; below it the model is another one. */
+  private static final double RECOGNISED = 0.3;
+
   private static final int MOST_OF_ONE_NAME = 64;
 
   private final TwoModels models;
@@ -56,6 +59,7 @@ final class PartLinks {
 
   private final PartLink[] links;
   private final boolean[] isTaken;
+  private boolean isOtherModel;
 
   PartLinks(TwoModels models, int threads, Progress progress) {
     this.models = models;
@@ -72,6 +76,11 @@ final class PartLinks {
     freshAt = new int[models.oldPoints.place.length / 3];
   }
 
+  /** Whether the new model is another one rather than the old one changed; known once parts are found. */
+  boolean isOtherModel() {
+    return isOtherModel;
+  }
+
   /** One a new part. */
   PartLink[] find() {
     lookAround();
@@ -79,6 +88,10 @@ final class PartLinks {
     byPlaceAmongTheRest();
     byShapeAmongTheRest();
     addJoinedAndCutOut();
+    isOtherModel = ofAreaFound() < RECOGNISED;
+    if (isOtherModel) {
+      addByStem();
+    }
     Arrays.setAll(links, n -> links[n] == null ? PartLink.NEW : links[n]);
     return links;
   }
@@ -184,13 +197,13 @@ final class PartLinks {
       int there = exactlyAt(n);
       return there < 0 || there == named
           ? null
-          : new PartLink(List.of(there), false, whole, models.loose(there));
+          : new PartLink(List.of(there), PartLink.By.PLACE, whole, models.loose(there));
     }
     if (hasSlid(named, n)) {
       return moved(named, n, UNMOVED * models.diagonal, asking);
     }
     return here.mean() <= UNMOVED * models.diagonal
-        ? byName(named, whole)
+        ? byName(named, PartLink.By.NAME, whole)
         : moved(named, n, NEARER * here.mean(), asking);
   }
 
@@ -210,7 +223,7 @@ final class PartLinks {
    * @param bar mean distance below which a movement is believed, metres
    */
   private PartLink moved(int old, int n, double bar, TwoModels.Asking asking) {
-    Placement best = whole;
+    Placement best = null;
     double lowest = bar;
     for (Placement moved : movements(old, n)) {
       Coincidence fit = asking.of(old, n, moved);
@@ -219,12 +232,31 @@ final class PartLinks {
         lowest = NEARER * fit.mean();
       }
     }
-    return byName(old, best);
+    if (best != null) {
+      return byName(old, PartLink.By.NAME, best);
+    }
+    // Where it was it lies mostly on itself; elsewhere only its name and its box are left to go by.
+    return bar < Double.POSITIVE_INFINITY
+        ? byName(old, PartLink.By.NAME, whole)
+        : byName(old, PartLink.By.NAME_ALONE, boxOnBox(old, n));
   }
 
-  private PartLink byName(int old, Placement placement) {
+  private Placement boxOnBox(int old, int n) {
+    double[] factor = {1, 1, 1};
+    for (int axis = 0; axis < 3; axis++) {
+      double now = models.freshPoints.extent(n, axis);
+      double before = models.oldPoints.extent(old, axis);
+      factor[axis] = now > 0 && before > 0 ? before / now : 1;
+    }
+    if (models.freshPoints.count(n) == 0 || models.oldPoints.count(old) == 0) {
+      return whole;
+    }
+    return Placement.scaled(factor, models.freshPoints.center(n), models.oldPoints.center(old));
+  }
+
+  private PartLink byName(int old, PartLink.By by, Placement placement) {
     double limit = Math.max(models.loose(old), RESHAPED * models.oldPoints.diagonal(old));
-    return new PartLink(List.of(old), true, placement, limit);
+    return new PartLink(List.of(old), by, placement, limit);
   }
 
   /** Turned over where it is; else with the centres of the boxes together, mirrored or not. */
@@ -348,7 +380,7 @@ final class PartLinks {
   }
 
   private void take(int n, int old, Placement placement) {
-    links[n] = new PartLink(List.of(old), false, placement, 2 * models.loose(old));
+    links[n] = new PartLink(List.of(old), PartLink.By.PLACE, placement, 2 * models.loose(old));
     isTaken[old] = true;
   }
 
@@ -417,14 +449,42 @@ final class PartLinks {
     }
   }
 
+  /** Share of the new surface whose part lies on an old one, where it was or moved, 0 … 1. */
+  private double ofAreaFound() {
+    double all = 0;
+    double found = 0;
+    for (int n = 0; n < links.length; n++) {
+      all += models.freshPoints.area[n];
+      boolean isFound = links[n] != null && !links[n].isNameAlone();
+      found += isFound ? models.freshPoints.area[n] : 0;
+    }
+    return all > 0 ? found / all : 1;
+  }
+
+  /** In another model a part takes after one whose name differs by a number or by a word for low poly. */
+  private void addByStem() {
+    Map<String, Integer> byStem = new HashMap<>();
+    for (int old = 0; old < isTaken.length; old++) {
+      byStem.putIfAbsent(NameStem.withoutNumber(name(models.old, old)), old);
+    }
+    for (int n = 0; n < links.length; n++) {
+      String stem = NameStem.withoutNumber(name(models.fresh, n));
+      Integer old = stem.isEmpty() || links[n] != null ? null : byStem.get(stem);
+      if (old != null) {
+        links[n] = byName(old, PartLink.By.STEM, boxOnBox(old, n));
+        isTaken[old] = true;
+      }
+    }
+  }
+
   private void join(int n, int old) {
     PartLink link = links[n];
     if (link == null) {
-      links[n] = new PartLink(List.of(old), false, whole, 4 * models.tight(old));
+      links[n] = new PartLink(List.of(old), PartLink.By.PLACE, whole, 4 * models.tight(old));
     } else {
       List<Integer> all = new ArrayList<>(link.oldParts());
       all.add(old);
-      links[n] = new PartLink(all, link.isByName(), link.placement(), link.limit());
+      links[n] = new PartLink(all, link.by(), link.placement(), link.limit());
     }
     isTaken[old] = true;
   }

@@ -1,48 +1,58 @@
 package idiotaxa.core.carry;
 
 /**
- * Where a new part lies over the old model: each axis mirrored or not, then shifted.
+ * Where a new part lies over the old model: a factor an axis, negative to mirror, then a shift.
  *
- * @param sign 1 or −1 an axis
+ * @param factor an axis, never 0
  * @param shift metres an axis
  * @param isTurnedOver whether its faces look to the other side than before
  */
-record Placement(double[] sign, double[] shift, boolean isTurnedOver) {
+record Placement(double[] factor, double[] shift, boolean isTurnedOver) {
   static final Placement SAME = new Placement(new double[] {1, 1, 1}, new double[3], false);
 
   /** The axis mirrored and a new centre laid over an old one; no axis when −1. */
   static Placement of(int mirroredAxis, double[] newCenter, double[] oldCenter) {
-    double[] sign = {1, 1, 1};
-    double[] shift = new double[3];
+    double[] factor = {1, 1, 1};
     if (mirroredAxis >= 0) {
-      sign[mirroredAxis] = -1;
+      factor[mirroredAxis] = -1;
     }
+    return scaled(factor, newCenter, oldCenter);
+  }
+
+  /** Grown or shrunk by a factor an axis, with the centres together. */
+  static Placement scaled(double[] factor, double[] newCenter, double[] oldCenter) {
+    double[] shift = new double[3];
     for (int axis = 0; axis < 3; axis++) {
-      shift[axis] = oldCenter[axis] - sign[axis] * newCenter[axis];
+      shift[axis] = oldCenter[axis] - factor[axis] * newCenter[axis];
     }
-    return new Placement(sign, shift, false);
+    return new Placement(factor, shift, false);
   }
 
   Placement turnedOver() {
-    return new Placement(sign, shift, !isTurnedOver);
+    return new Placement(factor, shift, !isTurnedOver);
   }
 
   boolean isMirrored() {
-    return sign[0] * sign[1] * sign[2] < 0;
+    return factor[0] * factor[1] * factor[2] < 0;
   }
 
   /** Coordinate of a new point over the old model, metres. */
   double point(int axis, double value) {
-    return sign[axis] * value + shift[axis];
+    return factor[axis] * value + shift[axis];
   }
 
   /** Coordinate of an old point over the new model, metres. */
   double back(int axis, double value) {
-    return sign[axis] * (value - shift[axis]);
+    return (value - shift[axis]) / factor[axis];
   }
 
-  /** Part of an outward direction over the other model: mirrors and turns are their own inverses. */
+  /** Part of a new outward direction over the old model; its length does not stay. */
   double direction(int axis, double value) {
-    return (isTurnedOver ? -1 : 1) * sign[axis] * value;
+    return (isTurnedOver ? -1 : 1) * value / factor[axis];
+  }
+
+  /** Part of an old outward direction over the new model. */
+  double directionBack(int axis, double value) {
+    return (isTurnedOver ? -1 : 1) * value * factor[axis];
   }
 }

@@ -71,7 +71,9 @@ public final class ReviewList {
       } else if (carried.oldFace()[f] < 0) {
         reason[f] = Reason.NEW_SURFACE.ordinal();
       } else {
-        reason[f] = kind == PartChange.Kind.RENAMED ? Reason.RENAMED_PART.ordinal() : SETTLED;
+        // In another model names are expected to differ.
+        boolean isRenamed = kind == PartChange.Kind.RENAMED && !carried.isOtherModel();
+        reason[f] = isRenamed ? Reason.RENAMED_PART.ordinal() : SETTLED;
       }
     }
     return reason;

@@ -68,7 +68,7 @@ final class TwoModels {
     private FacingSurface.Query toFresh(int point, Placement placement) {
       for (int axis = 0; axis < 3; axis++) {
         ofFresh.at[axis] = placement.back(axis, oldPoints.place[3 * point + axis]);
-        ofFresh.facing[axis] = placement.direction(axis, oldPoints.normal[3 * point + axis]);
+        ofFresh.facing[axis] = placement.directionBack(axis, oldPoints.normal[3 * point + axis]);
       }
       return ofFresh;
     }

@@ -81,6 +81,11 @@ public final class ClaimLayers {
     return byHand[face] != NO_HAND_CLAIM;
   }
 
+  /** Position of the journal at which a face was put into the unclaimed drawer last, 0 for never. */
+  public int freedAt(int face) {
+    return freedAt[face];
+  }
+
   /** Identity of the group of every face, 0 for unclaimed. */
   public int[] groups() {
     int[] groups = byRule.clone();

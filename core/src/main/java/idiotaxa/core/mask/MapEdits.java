@@ -22,6 +22,10 @@ public record MapEdits(int specks, List<BorderRule> borders, List<TouchUp> touch
     }
   }
 
+  public MapEdits withTouchUps(List<TouchUp> others) {
+    return new MapEdits(specks, borders, others);
+  }
+
   /** The same for a map of which only every n-th texel is left. */
   public MapEdits shrunk(int n) {
     List<BorderRule> moved =

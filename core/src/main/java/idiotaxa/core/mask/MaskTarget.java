@@ -42,6 +42,11 @@ public final class MaskTarget {
 
   /** Names the UVs of a sheet: what was touched up on it fits another model with the same key. */
   public String layoutKey(Sheet sheet) {
+    return layoutKey(mesh, sheet);
+  }
+
+  /** The same of a mesh by itself. */
+  public static String layoutKey(Mesh mesh, Sheet sheet) {
     ContentKey key = new ContentKey().add(sheet.tileU(), sheet.tileV());
     int[] bits = new int[6];
     for (int t : sheet.triangles()) {

@@ -65,6 +65,11 @@ public record TouchUp(
     }
   }
 
+  /** The same on another layout that has its place. */
+  public TouchUp on(String otherLayout) {
+    return new TouchUp(sheet, otherLayout, kind, group, path, width, size, runs);
+  }
+
   private static void checkRuns(int size, List<Integer> runs) {
     if (size < 1 || size > MOST_SIZE || runs.size() % 2 != 0 || runs.size() > 2 * MOST_RUNS) {
       throw new IllegalArgumentException(

@@ -111,6 +111,47 @@ class TouchUpsOnMeshTest {
     assertThat(MaskTarget.of(other).layoutKey(SheetLayout.ONE.divide(other).get(0))).isNotEqualTo(key);
   }
 
+  /** The cube with one face's UVs shrunk, and its faces the other way round. */
+  private Mesh changed(int face) {
+    float[] uvs = cube.cornerUv().clone();
+    for (int c = cube.faceStart()[face]; c < cube.faceStart()[face + 1]; c++) {
+      uvs[2 * c] += 0.01f * (0.5f - uvs[2 * c]);
+    }
+    return cube.withCornerUvs(uvs);
+  }
+
+  private static List<TouchUp> carry(List<TouchUp> all, Mesh old, Mesh fresh) {
+    return TouchUpCarry.of(
+            all, old, SheetLayout.ONE.divide(old), fresh, SheetLayout.ONE.divide(fresh))
+        .touchUps();
+  }
+
+  @Test
+  void touchUpsFollowWhereTheLayoutStayed() {
+    Mesh fresh = changed(4);
+    String freshKey = MaskTarget.layoutKey(fresh, SheetLayout.ONE.divide(fresh).get(0));
+    // Faces lie in three columns and two rows from below: 4 is the upper middle one.
+    TouchUp below = touchUp(TouchUp.Kind.ISLAND, 0.2, 0.3);
+    TouchUp onChanged = touchUp(TouchUp.Kind.TRIANGLE, 0.5, 0.75);
+    TouchUp across =
+        new TouchUp("1001", key, TouchUp.Kind.STROKE, 9, List.of(0.2, 0.8, 0.5, 0.8), 0.1, 0, null);
+    int size = 12;
+    TouchUp region =
+        new TouchUp("1001", key, TouchUp.Kind.REGION, 9, List.of(0.2, 0.3), 0.1, size, List.of(8 * size + 1, 8 * size + 3));
+    TouchUp regionAcross =
+        new TouchUp("1001", key, TouchUp.Kind.REGION, 9, List.of(0.2, 0.8), 0.1, size, List.of(2 * size + 1, 2 * size + 7));
+    TouchUp ofAnother = new TouchUp("1001", "x", TouchUp.Kind.ISLAND, 9, List.of(0.2, 0.3), 0.1, 0, null);
+    List<TouchUp> all = List.of(below, onChanged, across, region, regionAcross, ofAnother);
+    assertThat(carry(all, cube, fresh))
+        .containsExactly(
+            below.on(freshKey), onChanged, across, region.on(freshKey), regionAcross, ofAnother);
+    TouchUpCarry.Result result =
+        TouchUpCarry.of(all, cube, List.of(layout), fresh, SheetLayout.ONE.divide(fresh));
+    assertThat(result.lost()).isEqualTo(3);
+    assertThat(carry(all, cube, cube)).isEqualTo(all);
+    assertThat(TouchUpCarry.of(all, cube, List.of(layout), fresh, List.of()).lost()).isEqualTo(5);
+  }
+
   @Test
   void aSpeckKnowsItsAreaAndItsPlace() {
     MapEdits dot =

@@ -28,6 +28,7 @@ public class AssetStore {
    * @param sheetPlan JSON, null when nothing was chosen
    * @param paletteId the palette that it uses, null for none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
+   * @param bakeSettings JSON of what the next bake would be made with, null until something was chosen
    */
   public record AssetRow(
       long id,
@@ -36,6 +37,7 @@ public class AssetStore {
       String sheetPlan,
       Long paletteId,
       String template,
+      String bakeSettings,
       LocalDateTime createdAt) {}
 
   public long create(String name) {
@@ -90,6 +92,13 @@ public class AssetStore {
     db.update(ASSET).set(ASSET.TEMPLATE, key).where(ASSET.ID.eq(id)).execute();
   }
 
+  /**
+   * @param settings JSON
+   */
+  public void setBakeSettings(long id, String settings) {
+    db.update(ASSET).set(ASSET.BAKE_SETTINGS, settings).where(ASSET.ID.eq(id)).execute();
+  }
+
   /** No asset uses a template any more. */
   public void forgetTemplate(String key) {
     db.update(ASSET).setNull(ASSET.TEMPLATE).where(ASSET.TEMPLATE.eq(key)).execute();
@@ -101,6 +110,6 @@ public class AssetStore {
 
   private static AssetRow row(AssetRecord r) {
     return new AssetRow(
-        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getTemplate(), r.getCreatedAt());
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getTemplate(), r.getBakeSettings(), r.getCreatedAt());
   }
 }

@@ -22,7 +22,7 @@ public final class CachedMesh {
   private final Supplier<FaceLabels> islands;
   private final Supplier<int[]> colors;
 
-  CachedMesh(Mesh mesh) {
+  public CachedMesh(Mesh mesh) {
     this.mesh = mesh;
     Weld weld = Weld.of(mesh);
     pieces = Pieces.of(mesh, weld);

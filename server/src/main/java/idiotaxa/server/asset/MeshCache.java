@@ -51,11 +51,21 @@ public class MeshCache {
     return meshes.get(new State(revisionId, row.geometryVersion()), state -> read(row, progress));
   }
 
+  /** Keeps a state of a revision that the caller has made already, as {@link #get} will be asked for it. */
+  public void put(long revisionId, int version, CachedMesh mesh) {
+    meshes.put(new State(revisionId, version), mesh);
+  }
+
   /** The mesh as it lies on its target: with the alignment that is kept with a source. */
   public Mesh aligned(long revisionId) {
     Mesh mesh = get(revisionId).mesh();
     String alignment = revisions.get(revisionId).alignment();
     return alignment == null ? mesh : json.readValue(alignment, Alignment.class).apply(mesh);
+  }
+
+  /** The mesh as its file has it, without what was changed beside it; read anew. */
+  public Mesh ofFile(long revisionId) {
+    return MeshFiles.read(bundle(revisionId), Progress.NONE);
   }
 
   /** The files that a revision came with. */

@@ -14,6 +14,7 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -156,21 +157,46 @@ public class RevisionStore {
     db.update(REVISION).set(REVISION.IS_CURRENT, false).where(REVISION.ID.eq(id)).execute();
   }
 
+  /** The revision whose place another takes, once that is read. */
+  public Optional<RevisionRow> replacedBy(RevisionRow revision) {
+    return db.selectFrom(REVISION)
+        .where(inPlaceOf(revision), REVISION.IS_CURRENT.isTrue(), REVISION.ID.ne(revision.id()))
+        .orderBy(REVISION.ID.desc())
+        .limit(1)
+        .fetchOptional(RevisionStore::row);
+  }
+
+  /** Those that a revision takes the place of: all targets; of sources one that it names, or its namesakes. */
+  private Condition inPlaceOf(RevisionRow revision) {
+    Condition same = REVISION.ASSET_ID.eq(revision.assetId()).and(REVISION.ROLE.eq(revision.role()));
+    if (revision.role().equals(TARGET)) {
+      return same;
+    }
+    Long replaces =
+        db.select(REVISION.REPLACES_ID)
+            .from(REVISION)
+            .where(REVISION.ID.eq(revision.id()))
+            .fetchSingle(REVISION.REPLACES_ID);
+    return same.and(
+        REVISION
+            .FILE_NAME
+            .eq(revision.fileName())
+            .or(REVISION.ID.eq(replaces))
+            .or(REVISION.REPLACES_ID.eq(revision.id())));
+  }
+
+  /** Puts a revision back into the place that another has taken since. */
+  public void setCurrent(RevisionRow revision) {
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(inPlaceOf(revision)).execute();
+    db.update(REVISION)
+        .set(REVISION.IS_CURRENT, true)
+        .where(REVISION.ID.eq(revision.id()))
+        .execute();
+  }
+
   /** The file is read: the revision takes the place of the one that it replaces. */
   public void setReady(RevisionRow revision, String inspection) {
-    var replaced =
-        REVISION.ASSET_ID.eq(revision.assetId()).and(REVISION.ROLE.eq(revision.role()));
-    if (revision.role().equals(SOURCE)) {
-      Long replaces =
-          db.select(REVISION.REPLACES_ID)
-              .from(REVISION)
-              .where(REVISION.ID.eq(revision.id()))
-              .fetchSingle(REVISION.REPLACES_ID);
-      replaced =
-          replaced.and(
-              REVISION.FILE_NAME.eq(revision.fileName()).or(REVISION.ID.eq(replaces)));
-    }
-    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(replaced).execute();
+    db.update(REVISION).set(REVISION.IS_CURRENT, false).where(inPlaceOf(revision)).execute();
     db.update(REVISION)
         .set(REVISION.STATE, READY)
         .set(REVISION.INSPECTION, inspection)

@@ -5,6 +5,7 @@ import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.raster.Sheet;
+import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.asset.SheetPlans;
@@ -23,6 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Takes bakes on: what is asked for is checked and queued, a job a sheet. */
 @Service
 public class BakeService {
+  private final AssetStore assets;
   private final Journal journal;
   private final SheetPlans plans;
   private final BakeModels models;
@@ -36,6 +38,7 @@ public class BakeService {
   private final JsonMapper json;
 
   BakeService(
+      AssetStore assets,
       Journal journal,
       SheetPlans plans,
       BakeModels models,
@@ -47,6 +50,7 @@ public class BakeService {
       JobStore jobs,
       TransactionTemplate transaction,
       JsonMapper json) {
+    this.assets = assets;
     this.journal = journal;
     this.plans = plans;
     this.models = models;
@@ -78,6 +82,7 @@ public class BakeService {
   private long queue(long assetId, BakeSettings settings) {
     // Claims, groups and models are those of one moment.
     long lastEntry = journal.lock(assetId).entryId();
+    assets.setBakeSettings(assetId, json.writeValueAsString(settings));
     RevisionStore.RevisionRow target = models.target(assetId);
     List<Long> sources = settings.isFromSource() ? models.sources(assetId, settings) : List.of();
     Mesh mesh = meshes.get(target.id()).mesh();

@@ -80,6 +80,26 @@ public record BakeSettings(
     }
   }
 
+  /** The same with what names sources and parts. */
+  BakeSettings following(
+      List<Long> otherSources, List<PartReach> otherReaches, List<PairingRules.Link> otherLinks) {
+    return new BakeSettings(
+        origin,
+        isFromSource,
+        otherSources,
+        size,
+        samples,
+        isExact,
+        padding,
+        reachOutward,
+        reachInward,
+        otherReaches,
+        pairing,
+        affixes,
+        otherLinks,
+        isAnyway);
+  }
+
   PairingRules pairingRules() {
     return new PairingRules(affixes, links);
   }

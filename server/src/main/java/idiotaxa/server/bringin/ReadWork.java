@@ -1,11 +1,14 @@
 package idiotaxa.server.bringin;
 
-import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.mesh.Mesh;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.change.CarryOvers;
+import idiotaxa.server.change.OutdatedCarryException;
+import idiotaxa.server.change.PreparedCarry;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobRun;
 import idiotaxa.server.job.JobWork;
@@ -18,10 +21,17 @@ class ReadWork implements JobWork {
   /** Heap for a byte of the files; what is read is bounded by their size. */
   private static final long HEAP_A_BYTE = 12;
 
+  /** The same for both models where one takes the place of another: they are compared by their hierarchies. */
+  private static final long HEAP_A_BYTE_COMPARED = 18;
+
+  /** Claims that arrive while a carry-over is made send it back so often; then they wait for it. */
+  private static final int MOST_REFRESHES = 3;
+
   private final AssetStore assets;
   private final RevisionStore revisions;
   private final MeshCache meshes;
   private final HiddenFaceService hidden;
+  private final CarryOvers carries;
   private final JsonMapper json;
 
   ReadWork(
@@ -29,11 +39,13 @@ class ReadWork implements JobWork {
       RevisionStore revisions,
       MeshCache meshes,
       HiddenFaceService hidden,
+      CarryOvers carries,
       JsonMapper json) {
     this.assets = assets;
     this.revisions = revisions;
     this.meshes = meshes;
     this.hidden = hidden;
+    this.carries = carries;
     this.json = json;
   }
 
@@ -44,23 +56,51 @@ class ReadWork implements JobWork {
 
   @Override
   public long memoryBytes(long revisionId) {
-    return HEAP_A_BYTE * revisions.bytes(revisionId);
+    long bytes = revisions.bytes(revisionId);
+    return revisions
+        .replacedBy(revisions.get(revisionId))
+        .map(before -> HEAP_A_BYTE_COMPARED * (bytes + revisions.bytes(before.id())))
+        .orElse(HEAP_A_BYTE * bytes);
   }
 
   @Override
   public void run(long revisionId, JobRun run) {
     RevisionStore.RevisionRow row = revisions.get(revisionId);
     run.at("reading the files", 0);
-    var mesh = meshes.get(revisionId, run).mesh();
-    run.at("looking through the model", 0.4);
-    ModelInspection inspection = ModelInspector.inspect(mesh, row.fileName(), run);
-    String words = json.writeValueAsString(inspection);
-    run.finish(
-        () -> {
-          assets.lock(row.assetId());
-          revisions.setReady(row, words);
-          hidden.ask(revisionId);
-        });
+    Mesh mesh = meshes.get(revisionId, run).mesh();
+    PreparedCarry carry = carries.prepare(row, run).orElse(null);
+    for (int attempt = 0; ; attempt++) {
+      run.at("looking through the model", 0.4);
+      Mesh whole = carry == null ? mesh : carry.fresh().mesh();
+      String words = json.writeValueAsString(ModelInspector.inspect(whole, row.fileName(), run));
+      try {
+        PreparedCarry made = carry;
+        boolean isLast = attempt == MOST_REFRESHES;
+        run.finish(() -> keep(row, words, made, isLast));
+        return;
+      } catch (OutdatedCarryException e) {
+        carry =
+            carry == null || !carries.isStillBefore(row, carry)
+                ? carries.prepare(row, run).orElse(null)
+                : carries.refresh(carry);
+      }
+    }
+  }
+
+  private void keep(RevisionStore.RevisionRow row, String inspection, PreparedCarry carry, boolean isLast) {
+    assets.lock(row.assetId());
+    boolean isStill =
+        carry == null ? revisions.replacedBy(row).isEmpty() : carries.isStillBefore(row, carry);
+    if (!isStill) {
+      throw new OutdatedCarryException();
+    }
+    // Nobody claims behind this lock.
+    PreparedCarry last = carry == null || !isLast ? carry : carries.refresh(carry);
+    revisions.setReady(row, inspection);
+    if (last != null) {
+      carries.keep(row, last);
+    }
+    hidden.ask(row.id());
   }
 
   @Override

@@ -50,6 +50,7 @@ public class AssetViews {
    *
    * @param palette null when it uses none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
+   * @param bakeSettings what the next bake would be made with, null until something was chosen
    * @param maskState names the present state of its masks, 0 for the beginning
    */
   public record Asset(
@@ -59,6 +60,7 @@ public class AssetViews {
       JsonNode sheetPlan,
       PaletteService.PaletteName palette,
       String template,
+      JsonNode bakeSettings,
       long maskState,
       List<RevisionViews.PictureView> pictures,
       List<RevisionViews.RevisionView> revisions,
@@ -80,6 +82,7 @@ public class AssetViews {
         asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
         asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
         asset.template(),
+        asset.bakeSettings() == null ? null : json.readTree(asset.bakeSettings()),
         masks.stateId(id).orElse(0L),
         revisions.pictures(id),
         revisions.list(id),

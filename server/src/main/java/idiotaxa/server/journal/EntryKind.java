@@ -9,7 +9,9 @@ public enum EntryKind {
   /** Replaces the rules of a revision; holds them all, in their order, as JSON. */
   RULES,
   /** Empties one group into another, on every revision; holds a {@link GroupMerge}. */
-  MERGE;
+  MERGE,
+  /** What a revision took over from the one before; holds a {@link CarriedClaims}. */
+  CARRY;
 
   String word() {
     return name().toLowerCase(Locale.ROOT);

@@ -11,7 +11,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Map;
 import java.util.SplittableRandom;
+import org.roaringbitmap.RoaringBitmap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -91,6 +93,11 @@ public class FaceGroups {
     return new Held(layers.groups(), by, rules);
   }
 
+  /** Claims by hand without the rules, to be carried on by the caller. */
+  public ClaimLayers layers(long assetId, long revisionId, long lastEntryId) {
+    return handClaims(revisionId, journal.inForce(assetId, revisionId, lastEntryId)).copy();
+  }
+
   public Rules rulesAt(long assetId, long revisionId, long lastEntryId) {
     return rules(journal.inForce(assetId, revisionId, lastEntryId));
   }
@@ -110,6 +117,9 @@ public class FaceGroups {
       version = entry.id();
       if (EntryKind.RULES.is(entry.kind())) {
         rules = List.of(json.readValue(journal.claims(entry.id()), ClaimRule[].class));
+      } else if (EntryKind.CARRY.is(entry.kind())) {
+        String carried = CarriedClaims.unpack(journal.claims(entry.id())).rules();
+        rules = List.of(json.readValue(carried, ClaimRule[].class));
       } else {
         rules = merged(rules, GroupMerge.unpack(journal.claims(entry.id())));
       }
@@ -121,7 +131,7 @@ public class FaceGroups {
   private static List<JournalStore.EntryHead> lastRulesOn(List<JournalStore.EntryHead> entries) {
     List<JournalStore.EntryHead> out = new ArrayList<>();
     for (JournalStore.EntryHead entry : entries) {
-      if (EntryKind.RULES.is(entry.kind())) {
+      if (EntryKind.RULES.is(entry.kind()) || EntryKind.CARRY.is(entry.kind())) {
         out.clear();
         out.add(entry);
       } else if (EntryKind.MERGE.is(entry.kind())) {
@@ -205,12 +215,24 @@ public class FaceGroups {
           Math.toIntExact(merge.from()), Math.toIntExact(merge.into()), entry.ordinal());
       return;
     }
-    ClaimSet.unpack(packed)
-        .facesOfGroup()
-        .forEach(
-            (id, faces) -> {
-              int group = id == ClaimSet.UNCLAIMED ? Group.UNCLAIMED : Math.toIntExact(id);
-              faces.forEach((int f) -> layers.claimByHand(f, group, entry.ordinal()));
-            });
+    if (EntryKind.CARRY.is(entry.kind())) {
+      CarriedClaims carried = CarriedClaims.unpack(packed);
+      carried
+          .freedAt()
+          .forEach(
+              (position, faces) ->
+                  faces.forEach((int f) -> layers.claimByHand(f, Group.UNCLAIMED, position)));
+      claim(carried.byHand(), entry.ordinal(), layers);
+      return;
+    }
+    claim(ClaimSet.unpack(packed).facesOfGroup(), entry.ordinal(), layers);
+  }
+
+  private static void claim(Map<Long, RoaringBitmap> facesOfGroup, int position, ClaimLayers layers) {
+    facesOfGroup.forEach(
+        (id, faces) -> {
+          int group = id == ClaimSet.UNCLAIMED ? Group.UNCLAIMED : Math.toIntExact(id);
+          faces.forEach((int f) -> layers.claimByHand(f, group, position));
+        });
   }
 }

@@ -5,7 +5,7 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
-import idiotaxa.server.web.NotFoundException;
+import idiotaxa.server.web.ConflictException;
 import java.util.BitSet;
 import java.util.HashSet;
 import java.util.Set;
@@ -66,9 +66,21 @@ public class Journal {
   @Transactional
   public State append(long assetId, Long revisionId, EntryKind kind, String words, byte[] claims) {
     int ordinal = lock(assetId).position() + 1;
+    if (revisionId != null) {
+      checkCurrent(revisions.get(revisionId));
+    }
     String shortWords = words.substring(0, Math.min(MAX_WORDS, words.length()));
     entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims);
     return moveTo(assetId, ordinal, ordinal, ordinal);
+  }
+
+  /** Looked at after the lock: what arrives meanwhile takes over only claims that it has seen. */
+  private static void checkCurrent(RevisionStore.RevisionRow revision) {
+    if (!revision.isCurrent()) {
+      throw new ConflictException(
+          "%s, revision %s, has been replaced; sort the present one, or make this one current again."
+              .formatted(revision.fileName(), revision.label()));
+    }
   }
 
   /**

@@ -7,6 +7,7 @@ import idiotaxa.server.web.NotFoundException;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Set;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -139,6 +140,19 @@ public class JournalStore {
         .from(JOURNAL_ENTRY)
         .where(JOURNAL_ENTRY.ID.eq(id))
         .fetchSingle(JOURNAL_ENTRY.CLAIMS);
+  }
+
+  /** Identities of all entries that are in force now. */
+  public Set<Long> idsInForce(long assetId) {
+    return db.select(JOURNAL_ENTRY.ID)
+        .from(JOURNAL_ENTRY)
+        .join(ASSET)
+        .on(ASSET.ID.eq(JOURNAL_ENTRY.ASSET_ID))
+        .where(
+            ASSET.ID.eq(assetId),
+            JOURNAL_ENTRY.ORDINAL.le(ASSET.JOURNAL_POSITION),
+            JOURNAL_ENTRY.DROPPED_BY.isNull())
+        .fetchSet(JOURNAL_ENTRY.ID);
   }
 
   /** Number of entries that can be in force, the undone ones among them. */

@@ -1,0 +1,139 @@
+package idiotaxa.server.change;
+
+import static idiotaxa.server.db.Tables.CARRY_OVER;
+import static idiotaxa.server.db.Tables.REVIEW_ITEM;
+
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Repository;
+
+/** What was found when a revision took the place of another, and what is to be looked at since. */
+@Repository
+class CarryStore {
+  private final DSLContext db;
+  private final Clock clock;
+
+  CarryStore(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /**
+   * @param parts JSON list
+   * @param remarks JSON list of sentences
+   */
+  record CarryRow(
+      long revisionId, long fromId, String parts, boolean isOtherModel, String remarks) {}
+
+  /**
+   * An item without its faces.
+   *
+   * @param id 0 for one that is to be added
+   * @param reason word of a {@link idiotaxa.core.carry.ReviewItem.Reason}
+   * @param groupId of the group that its faces were given, 0 for none
+   * @param answerId entry that answered it, 0 for "right", null while it waits
+   */
+  record ItemRow(
+      long id,
+      String reason,
+      int newPart,
+      int oldPart,
+      long groupId,
+      int faceCount,
+      double area,
+      int kin,
+      Long answerId) {}
+
+  void create(CarryRow row) {
+    db.insertInto(CARRY_OVER)
+        .set(CARRY_OVER.REVISION_ID, row.revisionId())
+        .set(CARRY_OVER.FROM_ID, row.fromId())
+        .set(CARRY_OVER.PARTS, row.parts())
+        .set(CARRY_OVER.IS_OTHER_MODEL, row.isOtherModel())
+        .set(CARRY_OVER.REMARKS, row.remarks())
+        .set(CARRY_OVER.CREATED_AT, LocalDateTime.now(clock))
+        .execute();
+  }
+
+  Optional<CarryRow> find(long revisionId) {
+    return db.selectFrom(CARRY_OVER)
+        .where(CARRY_OVER.REVISION_ID.eq(revisionId))
+        .fetchOptional(
+            r ->
+                new CarryRow(
+                    r.getRevisionId(),
+                    r.getFromId(),
+                    r.getParts(),
+                    r.getIsOtherModel(),
+                    r.getRemarks()));
+  }
+
+  /**
+   * @param faces packed bitmap
+   */
+  void addItem(long revisionId, int ordinal, ItemRow item, byte[] faces) {
+    db.insertInto(REVIEW_ITEM)
+        .set(REVIEW_ITEM.REVISION_ID, revisionId)
+        .set(REVIEW_ITEM.ORDINAL, ordinal)
+        .set(REVIEW_ITEM.REASON, item.reason())
+        .set(REVIEW_ITEM.NEW_PART, item.newPart())
+        .set(REVIEW_ITEM.OLD_PART, item.oldPart())
+        .set(REVIEW_ITEM.GROUP_ID, item.groupId())
+        .set(REVIEW_ITEM.FACES, faces)
+        .set(REVIEW_ITEM.FACE_COUNT, item.faceCount())
+        .set(REVIEW_ITEM.AREA, item.area())
+        .set(REVIEW_ITEM.KIN, item.kin())
+        .execute();
+  }
+
+  /** Largest first. */
+  List<ItemRow> items(long revisionId) {
+    return db.select(
+            REVIEW_ITEM.ID,
+            REVIEW_ITEM.REASON,
+            REVIEW_ITEM.NEW_PART,
+            REVIEW_ITEM.OLD_PART,
+            REVIEW_ITEM.GROUP_ID,
+            REVIEW_ITEM.FACE_COUNT,
+            REVIEW_ITEM.AREA,
+            REVIEW_ITEM.KIN,
+            REVIEW_ITEM.ANSWER_ID)
+        .from(REVIEW_ITEM)
+        .where(REVIEW_ITEM.REVISION_ID.eq(revisionId))
+        .orderBy(REVIEW_ITEM.ORDINAL)
+        .fetch(
+            r ->
+                new ItemRow(
+                    r.value1(),
+                    r.value2(),
+                    r.value3(),
+                    r.value4(),
+                    r.value5(),
+                    r.value6(),
+                    r.value7(),
+                    r.value8(),
+                    r.value9()));
+  }
+
+  /** Packed bitmap; empty when the revision has no such item. */
+  Optional<byte[]> faces(long revisionId, long itemId) {
+    return db.select(REVIEW_ITEM.FACES)
+        .from(REVIEW_ITEM)
+        .where(REVIEW_ITEM.ID.eq(itemId), REVIEW_ITEM.REVISION_ID.eq(revisionId))
+        .fetchOptional(REVIEW_ITEM.FACES);
+  }
+
+  /**
+   * @param answerId entry of the journal, 0 for "right", null to ask again
+   */
+  void setAnswer(long revisionId, Collection<Long> itemIds, Long answerId) {
+    db.update(REVIEW_ITEM)
+        .set(REVIEW_ITEM.ANSWER_ID, answerId)
+        .where(REVIEW_ITEM.REVISION_ID.eq(revisionId), REVIEW_ITEM.ID.in(itemIds))
+        .execute();
+  }
+}

@@ -8,10 +8,12 @@ import type {
   Speck,
   TouchUp,
   TouchingGroups,
+  UnreachedGroup,
   Alignment,
   AlignmentCheck,
   Asset,
   BakeSettings,
+  Changes,
   Finding,
   GroupChange,
   HandoffPlan,
@@ -27,6 +29,7 @@ import type {
   ReachSurvey,
   Reason,
   Receipt,
+  Review,
   RuleList,
   RulePreview,
   SheetOverlaps,
@@ -68,6 +71,25 @@ export const api = {
     new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),
   piecePictureUrl: (assetId: number, revisionId: number, version: number, piece: number) =>
     `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&version=${version}`,
+
+  changes: (revisionId: number) => getJson<Changes>(`/api/revisions/${revisionId}/changes`),
+  unreachedGroups: (revisionId: number) =>
+    getJson<UnreachedGroup[]>(`/api/revisions/${revisionId}/unreached-groups`),
+  makeCurrent: (revisionId: number) => send<void>('POST', `/api/revisions/${revisionId}/make-current`),
+  review: (assetId: number, revisionId: number) =>
+    getJson<Review>(`/api/assets/${assetId}/revisions/${revisionId}/review`),
+  reviewFaces: async (assetId: number, revisionId: number, itemId: number) =>
+    (await getJson<{ faceRanges: number[] }>(`/api/assets/${assetId}/revisions/${revisionId}/review/${itemId}/faces`))
+      .faceRanges,
+  /** @param groupId where the faces belong, for `there` */
+  answerReview: (
+    assetId: number,
+    revisionId: number,
+    items: number[],
+    answer: 'right' | 'there' | 'open',
+    groupId: number | null
+  ) =>
+    send<Review>('POST', `/api/assets/${assetId}/revisions/${revisionId}/review/answers`, { items, answer, groupId }),
 
   rules: (assetId: number, revisionId: number) =>
     getJson<RuleList>(`/api/assets/${assetId}/revisions/${revisionId}/rules`),

@@ -62,6 +62,8 @@ export interface Revision {
   /** Share of the surface that is claimed, 0 … 1. */
   claimedShare: number
   isCurrent: boolean
+  /** The revision whose place it took, 0 for none. */
+  fromId: number
   /** Number of edits of the parts. */
   partEdits: number
   alignment: Alignment | null
@@ -549,8 +551,80 @@ export interface Asset {
   history: HistoryEntry[]
   bakes: Bake[]
   handoffs: Handoff[]
+  /** What the next bake would be made with, null until something was chosen. */
+  bakeSettings: BakeSettings | null
   /** Key of the template that its hand-offs use, null for the first. */
   template: string | null
+}
+
+/** What became of a part when a revision took the place of another; lengths in metres, area in square metres. */
+export interface PartChange {
+  kind: 'kept' | 'renamed' | 'new' | 'lost'
+  /** Index in the revision before, −1 for a new part. */
+  oldPart: number
+  /** Index in the revision, −1 for a lost part. */
+  newPart: number
+  oldName: string
+  newName: string
+  shape: 'same' | 'recut' | 'moved' | 'reshaped' | 'none'
+  layout: 'same' | 'anew' | 'none'
+  movedBy: number
+  farthest: number
+  oldFaces: number
+  newFaces: number
+  area: number
+}
+
+export interface Changes {
+  revisionId: number
+  fromId: number
+  fromLabel: string
+  /** Whether another model took the place, rather than the same one changed. */
+  isOtherModel: boolean
+  counts: string
+  parts: PartChange[]
+  /** What could not be taken along. */
+  remarks: string[]
+}
+
+/** A group that had surface on the revision before and has none now. */
+export interface UnreachedGroup {
+  groupId: number
+  name: string
+  areaBefore: number
+  nearestParts: string[]
+}
+
+export type ReviewReason = 'new part' | 'lost part' | 'renamed part' | 'new surface' | 'uncertain'
+
+/** Something to look at after a carry-over. */
+export interface ReviewItem {
+  id: number
+  reason: ReviewReason
+  newPart: string
+  oldPart: string
+  /** That its faces are in now, 0 for unclaimed. */
+  groupId: number
+  faces: number
+  area: number
+  /** Of the revision's surface, 0 … 1. */
+  share: number
+  /** Items of one number are alike. */
+  kin: number
+  isWaiting: boolean
+  /** "right", or where it was put; empty while it waits. */
+  answer: string
+  /** Groups that its name resembles, nearest first. */
+  proposals: number[]
+}
+
+export interface Review {
+  fromId: number
+  /** Whether the one before is another model. */
+  isOtherModel: boolean
+  waitingShare: number
+  waiting: number
+  items: ReviewItem[]
 }
 
 export interface JournalState {

@@ -12,6 +12,7 @@
           :key="station.name"
           :to="{ name: station.name, params: { id } }"
           class="tab"
+          :class="{ 'router-link-active': station.name === 'sort' && route.name === 'review' }"
         >
           {{ station.label }}
           <span

@@ -43,6 +43,12 @@ export interface Overlay {
   alignment: Alignment | null
 }
 
+/** A camera: metres. */
+export interface Pose {
+  position: [number, number, number]
+  target: [number, number, number]
+}
+
 /**
  * The 3D stage. Renders only when something has changed. Whoever makes a stage disposes of it.
  */
@@ -67,6 +73,7 @@ export class Stage {
   private modelRadius = 1
   /** What the camera was brought to, until somebody moves it. */
   private framed: { box: Box3; direction: Vector3 } | null = null
+  private isFollowing = false
   private frameRequest = 0
   private frames = 0
 
@@ -308,6 +315,34 @@ export class Stage {
     return this.queries?.regions(groups) ?? []
   }
 
+  /** Where the camera is and what it looks at. */
+  get pose(): Pose {
+    return { position: this.camera.position.toArray(), target: this.controls.target.toArray() }
+  }
+
+  /** Brings the camera to where another one is; nobody is told. */
+  follow(pose: Pose): void {
+    this.framed = null
+    this.isFollowing = true
+    this.camera.position.fromArray(pose.position)
+    this.controls.target.fromArray(pose.target)
+    this.controls.update()
+    this.isFollowing = false
+    this.fitClipping()
+    this.requestFrame()
+  }
+
+  /** Turns the camera around what it looks at until it looks as another one does; nobody is told. */
+  turnLike(pose: Pose): void {
+    const direction = new Vector3(...pose.position).sub(new Vector3(...pose.target)).normalize()
+    const target = this.controls.target
+    const distance = this.camera.position.distanceTo(target)
+    this.follow({
+      position: target.clone().addScaledVector(direction, distance).toArray(),
+      target: target.toArray()
+    })
+  }
+
   /** From the model towards the viewer. */
   towardsCamera(): [number, number, number] {
     const { x, y, z } = this.camera.position.clone().sub(this.controls.target).normalize()
@@ -319,9 +354,11 @@ export class Stage {
     this.controls.enabled = !isHeld
   }
 
-  /** Calls back whenever the camera was moved. */
+  /** Calls back whenever the camera was moved, but not when it follows another. */
   onMove(listener: () => void): void {
-    this.controls.addEventListener('change', listener)
+    this.controls.addEventListener('change', () => {
+      if (!this.isFollowing) listener()
+    })
   }
 
   private resize(): void {

@@ -37,7 +37,7 @@ interface BakeChoice {
 /** What the next bake is to be like: as the last one, or what is proposed. */
 export function useBakeSettings(): BakeChoice {
   const store = useAssetStore()
-  const last = store.asset!.bakes[0]?.settings
+  const last = store.asset!.bakeSettings ?? store.asset!.bakes[0]?.settings
   const settings = reactive<BakeSettings>(
     structuredClone(last ?? { ...DEFAULTS, ...chooseOrigin(store.target, store.sources) }) as BakeSettings
   )

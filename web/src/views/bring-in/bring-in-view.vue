@@ -45,7 +45,8 @@
         :model="model"
         :face-groups="faceGroups"
         :groups="store.groups"
-        :view="view"
+        :view="isTellingChanges ? 'materials' : view"
+        :face-colors="changeColors"
         :pick="pick"
         :overlays="overlays"
         :hovered="hovered"
@@ -59,14 +60,18 @@
             <el-radio-button value="source" :disabled="!source">source</el-radio-button>
             <el-radio-button value="both" :disabled="!store.target || !source">overlaid</el-radio-button>
           </el-radio-group>
-          <el-button v-if="model?.colors" size="small" @click="view = view === 'lit' ? 'colors' : 'lit'">
+          <el-radio-group v-if="isTellingChanges" v-model="isBefore" size="small" aria-label="Before or now">
+            <el-radio-button :value="true">{{ changes?.fromLabel }}, before</el-radio-button>
+            <el-radio-button :value="false">{{ shown.label }}, now</el-radio-button>
+          </el-radio-group>
+          <el-button v-else-if="model?.colors" size="small" @click="view = view === 'lit' ? 'colors' : 'lit'">
             {{ view === 'lit' ? 'Show vertex colours' : 'Show claims' }}
           </el-button>
         </template>
         <template #notes>{{ hoveredName }}</template>
       </stage-view>
       <uv-pane
-        v-if="model?.uvs && show === 'target'"
+        v-if="model?.uvs && show === 'target' && !isTellingChanges"
         ref="uvs"
         class="pane"
         :model="model"
@@ -86,12 +91,20 @@
 
     <section v-if="shown?.inspection" class="side right" aria-label="What is in it">
       <el-radio-group v-model="tab" size="small" class="tabs" aria-label="What is listed">
+        <el-radio-button v-if="changes" value="changes">changed</el-radio-button>
         <el-radio-button value="findings">findings {{ findings.length || '' }}</el-radio-button>
         <el-radio-button value="parts">parts</el-radio-button>
         <el-radio-button value="contents">contents</el-radio-button>
       </el-radio-group>
-      <layout-box :revision="shown" :is-open="isLayingOut" @started="isLayingOut = false" />
-      <findings-list v-if="tab === 'findings'" :findings="findings" @show="showFinding" @lay-out="isLayingOut = true" />
+      <layout-box v-if="tab !== 'changes'" :revision="shown" :is-open="isLayingOut" @started="isLayingOut = false" />
+      <changes-panel
+        v-if="tab === 'changes'"
+        :revision="shown"
+        :changes="changes"
+        @pick="pickChanged"
+        @hover="hoverChanged"
+      />
+      <findings-list v-else-if="tab === 'findings'" :findings="findings" @show="showFinding" @lay-out="isLayingOut = true" />
       <parts-list
         v-else-if="tab === 'parts' && model"
         :revision="shown"
@@ -113,18 +126,21 @@ import StageView from '@/components/stage-view.vue'
 import UvPane from '@/components/uv-pane.vue'
 import { findingsOf } from '@/model/findings'
 import { useAssetStore } from '@/stores/asset'
+import { until } from '@/components/until'
 import AlignmentBox from '@/views/bring-in/alignment-box.vue'
+import ChangesPanel from '@/views/bring-in/changes-panel.vue'
 import GroupsOffer from '@/views/bring-in/groups-offer.vue'
 import FindingsList from '@/views/bring-in/findings-list.vue'
 import LayoutBox from '@/views/bring-in/layout-box.vue'
 import ModelContents from '@/views/bring-in/model-contents.vue'
 import ModelDrop from '@/views/bring-in/model-drop.vue'
 import PartsList from '@/views/bring-in/parts-list.vue'
+import { useChanges } from '@/views/bring-in/use-changes'
 import { useOverlapShades } from '@/views/bring-in/use-overlap-shades'
 import { useOverlays } from '@/components/use-overlays'
 import { useLookAtModel } from '@/views/bring-in/use-look-at-model'
 
-import type { Finding, Revision, Role } from '@/api/types'
+import type { Finding, PartChange, Revision, Role } from '@/api/types'
 import type { StageView as View } from '@/stage/model-mesh'
 
 const store = useAssetStore()
@@ -133,7 +149,7 @@ const sourceId = ref<number | null>(null)
 const source = computed(() => store.sources.find((s) => s.id === sourceId.value) ?? store.sources.at(-1) ?? null)
 const show = ref<Role | 'both'>('target')
 const view = ref<View>('lit')
-const tab = ref<'findings' | 'parts' | 'contents'>('findings')
+const tab = ref<'changes' | 'findings' | 'parts' | 'contents'>('findings')
 const isLayingOut = ref(false)
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const uvs = useTemplateRef<InstanceType<typeof UvPane>>('uvs')
@@ -143,8 +159,17 @@ const isSorted = computed(() => [store.target, ...store.sources].some((r) => (r?
 const shown = computed<Revision | null>(() => (show.value === 'source' ? source.value : store.target))
 const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
 
+const { changes, isBefore, onStage, colorsOf } = useChanges(shown)
+const isTellingChanges = computed(() => tab.value === 'changes' && changes.value !== null && show.value !== 'both')
+// A new revision opens with what it changed.
+watch(changes, (found, before) => {
+  if (found) tab.value = 'changes'
+  else if (before && tab.value === 'changes') tab.value = 'findings'
+})
+
 const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickFaces, hoverFace, partAt, hoverPart } =
-  useLookAtModel(shown)
+  useLookAtModel(computed(() => (isTellingChanges.value ? onStage.value : shown.value)))
+const changeColors = computed(() => (isTellingChanges.value ? colorsOf(model.value) : null))
 const overlays = useOverlays(() => (show.value === 'both' ? store.sources : []))
 
 const shades = useOverlapShades(() => (show.value === 'target' ? store.target : null))
@@ -171,6 +196,27 @@ watch(shown, (revision) => {
   if (revision?.id !== lastShown.value) isLayingOut.value = false
   lastShown.value = revision?.id ?? null
 })
+
+/** The part on the model that is on the stage, null where it has none. */
+function changedPart(part: PartChange): number | null {
+  const index = isBefore.value ? part.oldPart : part.newPart
+  return index < 0 ? null : index
+}
+
+/** Shows a part where it is: a lost one on the model before, a new one on the model now. */
+async function pickChanged(part: PartChange): Promise<void> {
+  if (changedPart(part) === null) {
+    isBefore.value = !isBefore.value
+    await until(model, (m) => m !== null && m.revisionId === onStage.value?.id)
+  }
+  const index = changedPart(part)!
+  pickPart(index, 'replace')
+  stage.value?.flyTo((f) => model.value!.facePart[f] === index)
+}
+
+function hoverChanged(part: PartChange | null): void {
+  hoverPart(part && changedPart(part))
+}
 
 /** Picks what a finding is about and flies there, on the stage and in UV space. */
 function showFinding(finding: Finding): void {
@@ -213,6 +259,11 @@ function showFinding(finding: Finding): void {
 
 .tabs {
   flex: none;
+  flex-wrap: nowrap;
+}
+
+.tabs :deep(.el-radio-button__inner) {
+  padding-inline: 9px;
 }
 
 .middle {

@@ -1,6 +1,10 @@
 <template>
   <div v-if="revision" class="station">
     <div class="work">
+      <p v-if="waiting > 0" class="review" role="status">
+        {{ count(waiting, 'thing') }} to look at since revision {{ revision.label }} came.
+        <router-link :to="{ name: 'review', params: { id: store.asset!.id } }">Review them</router-link>
+      </p>
       <div class="panes" :class="{ two: look.hasUvs.value && sorting.model?.uvs }">
         <stage-view
           ref="stage"
@@ -76,6 +80,8 @@ import UvPane from '@/components/uv-pane.vue'
 import { useAssetStore } from '@/stores/asset'
 import { useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
+import { count } from '@/model/words'
+import { useReviewStore } from '@/stores/review'
 import { useSortingStore } from '@/stores/sorting'
 import CommandSearch from '@/views/sort/command-search.vue'
 import { COMMANDS } from '@/views/sort/commands'
@@ -100,6 +106,7 @@ const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
 const labels = useLabelsStore()
+const reviews = useReviewStore()
 const change = useChange()
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const cabinet = useTemplateRef<InstanceType<typeof SortCabinet>>('cabinet')
@@ -143,6 +150,14 @@ watch(
     const shown = revision.value
     if (shown) void orSay(() => sorting.show(store.asset!.id, shown, store.journalStamp))
   },
+  { immediate: true }
+)
+const waiting = computed(() =>
+  reviews.revisionId === revision.value?.id ? (reviews.review?.waiting ?? 0) : 0
+)
+watch(
+  [() => revision.value?.id, () => store.journalStamp],
+  () => void orSay(() => reviews.load(store.asset!.id, revision.value)),
   { immediate: true }
 )
 watch(
@@ -201,13 +216,24 @@ function step(steps: number): void {
 
 .work {
   display: grid;
-  grid-template-rows: 1fr auto;
+  grid-template-rows: auto 1fr auto;
   min-width: 0;
   min-height: 0;
 }
 
+.work > :last-child {
+  grid-row: 3;
+}
+
+.review {
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--warn);
+  background: var(--accent-soft);
+}
+
 .panes {
   display: grid;
+  grid-row: 2;
   min-width: 0;
   min-height: 0;
 }

@@ -2,9 +2,11 @@ package idiotaxa.server.bringin;
 
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.change.ChangeService;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobStore;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
@@ -18,6 +20,7 @@ public class RevisionViews {
   private final LayoutStore layouts;
   private final PictureStore pictures;
   private final JobStore jobs;
+  private final ChangeService changes;
   private final JsonMapper json;
 
   RevisionViews(
@@ -26,16 +29,22 @@ public class RevisionViews {
       LayoutStore layouts,
       PictureStore pictures,
       JobStore jobs,
+      ChangeService changes,
       JsonMapper json) {
     this.revisions = revisions;
     this.hidden = hidden;
     this.layouts = layouts;
     this.pictures = pictures;
     this.jobs = jobs;
+    this.changes = changes;
     this.json = json;
   }
 
-  /** A revision; the inspection is null until its files are read. */
+  /**
+   * A revision; the inspection is null until its files are read.
+   *
+   * @param fromId the revision whose place it took, 0 for none
+   */
   public record RevisionView(
       long id,
       String role,
@@ -45,6 +54,7 @@ public class RevisionViews {
       String problem,
       double claimedShare,
       boolean isCurrent,
+      long fromId,
       int partEdits,
       JsonNode alignment,
       int geometryVersion,
@@ -69,7 +79,8 @@ public class RevisionViews {
   /** In order of import. */
   public List<RevisionView> list(long assetId) {
     Set<Long> hiddenKnown = hidden.knownOf(assetId);
-    return revisions.list(assetId).stream().map(r -> view(r, hiddenKnown)).toList();
+    Map<Long, Long> fromIds = changes.fromIds(assetId);
+    return revisions.list(assetId).stream().map(r -> view(r, hiddenKnown, fromIds)).toList();
   }
 
   public List<PictureView> pictures(long assetId) {
@@ -78,7 +89,8 @@ public class RevisionViews {
         .toList();
   }
 
-  private RevisionView view(RevisionStore.RevisionRow r, Set<Long> hiddenKnown) {
+  private RevisionView view(
+      RevisionStore.RevisionRow r, Set<Long> hiddenKnown, Map<Long, Long> fromIds) {
     return new RevisionView(
         r.id(),
         r.role(),
@@ -88,6 +100,7 @@ public class RevisionViews {
         r.problem(),
         r.claimedShare(),
         r.isCurrent(),
+        fromIds.getOrDefault(r.id(), 0L),
         r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
         r.alignment() == null ? null : json.readTree(r.alignment()),
         r.geometryVersion(),

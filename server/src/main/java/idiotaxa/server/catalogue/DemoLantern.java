@@ -15,9 +15,7 @@ import idiotaxa.server.job.JobState;
 import idiotaxa.server.job.JobStore;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.sort.ProposalService;
-import java.time.Duration;
 import java.util.Set;
-import java.util.function.BooleanSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -29,7 +27,6 @@ import org.springframework.stereotype.Component;
 @Component
 class DemoLantern {
   private static final Logger LOG = LoggerFactory.getLogger(DemoLantern.class);
-  private static final Duration PATIENCE = Duration.ofMinutes(2);
   private static final int SIZE_PX = 1024;
   private static final int SAMPLES = 16;
   private static final int PADDING_PX = 16;
@@ -61,16 +58,16 @@ class DemoLantern {
 
   /** Sorts by materials, bakes, makes masks with a pack, and packs what the first template says. */
   void finish(long asset, long target) {
-    if (!waitFor(() -> revisions.get(target).state().equals(RevisionStore.READY))) {
+    if (!DemoPatience.waitFor(() -> revisions.get(target).state().equals(RevisionStore.READY))) {
       LOG.warn("The demo's lantern was not read in time and is left as it is");
       return;
     }
     proposals.keep(asset, target, IdOrigin.MATERIALS.word(), null, Set.of());
     long bake = bakes.start(asset, settings());
     makeMasks(asset);
-    if (waitFor(() -> bakes.sheets(bake).stream().allMatch(SheetRow::isBaked))) {
+    if (DemoPatience.waitFor(() -> bakes.sheets(bake).stream().allMatch(SheetRow::isBaked))) {
       long handoff = handoffs.start(bake, ReadyTemplates.all().get(0));
-      waitFor(() -> JobState.isEnded(jobs.get(JobKind.PACK_HANDOFF, handoff).state()));
+      DemoPatience.waitFor(() -> JobState.isEnded(jobs.get(JobKind.PACK_HANDOFF, handoff).state()));
     }
   }
 
@@ -112,21 +109,5 @@ class DemoLantern {
         .findFirst()
         .orElseThrow()
         .id();
-  }
-
-  private static boolean waitFor(BooleanSupplier isReached) {
-    long end = System.nanoTime() + PATIENCE.toNanos();
-    while (!isReached.getAsBoolean()) {
-      if (System.nanoTime() > end) {
-        return false;
-      }
-      try {
-        Thread.sleep(100);
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        return false;
-      }
-    }
-    return true;
   }
 }

@@ -3,7 +3,9 @@ package idiotaxa.server.catalogue;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.BellFloat;
 import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.ChannelMarkerBuoyB;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.demo.StormLantern;
 import idiotaxa.server.IdiotaxaProperties;
@@ -33,6 +35,7 @@ public class DemoLoader implements ApplicationRunner {
   private final ImportService imports;
   private final BlobFiles files;
   private final DemoLantern finished;
+  private final DemoRevised sorted;
 
   public DemoLoader(
       IdiotaxaProperties properties,
@@ -41,7 +44,8 @@ public class DemoLoader implements ApplicationRunner {
       PaletteUse use,
       ImportService imports,
       BlobFiles files,
-      DemoLantern finished) {
+      DemoLantern finished,
+      DemoRevised sorted) {
     this.properties = properties;
     this.assets = assets;
     this.palettes = palettes;
@@ -49,6 +53,7 @@ public class DemoLoader implements ApplicationRunner {
     this.imports = imports;
     this.files = files;
     this.finished = finished;
+    this.sorted = sorted;
   }
 
   @Override
@@ -73,6 +78,19 @@ public class DemoLoader implements ApplicationRunner {
     long target =
         bringIn(lantern, RevisionStore.TARGET, "storm_lantern.glb", StormLantern.target());
     finished.finish(lantern, target);
+    bringIn(
+        create("Bell float", shared), RevisionStore.TARGET, "bell_float.glb", BellFloat.target());
+    long revised = create("Channel marker buoy B", shared);
+    long before =
+        bringIn(
+            revised, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
+    if (sorted.sort(revised, before)) {
+      bringIn(
+          revised,
+          RevisionStore.TARGET,
+          "channel_marker_buoy_b.glb",
+          ChannelMarkerBuoyB.target());
+    }
   }
 
   private long create(String name, long palette) {

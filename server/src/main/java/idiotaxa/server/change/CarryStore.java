@@ -2,11 +2,13 @@ package idiotaxa.server.change;
 
 import static idiotaxa.server.db.Tables.CARRY_OVER;
 import static idiotaxa.server.db.Tables.REVIEW_ITEM;
+import static idiotaxa.server.db.Tables.REVISION;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -70,6 +72,16 @@ class CarryStore {
                     r.getParts(),
                     r.getIsOtherModel(),
                     r.getRemarks()));
+  }
+
+  /** The revisions before those of an asset that took another's place. */
+  Map<Long, Long> fromIds(long assetId) {
+    return db.select(CARRY_OVER.REVISION_ID, CARRY_OVER.FROM_ID)
+        .from(CARRY_OVER)
+        .join(REVISION)
+        .on(REVISION.ID.eq(CARRY_OVER.REVISION_ID))
+        .where(REVISION.ASSET_ID.eq(assetId))
+        .fetchMap(CARRY_OVER.REVISION_ID, CARRY_OVER.FROM_ID);
   }
 
   /**

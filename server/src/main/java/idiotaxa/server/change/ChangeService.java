@@ -106,9 +106,18 @@ public class ChangeService {
         .orElseThrow(() -> new NotFoundException("change at revision", revisionId));
   }
 
+  /** The revisions before those of an asset that took another's place. */
+  public Map<Long, Long> fromIds(long assetId) {
+    return store.fromIds(assetId);
+  }
+
   /** The revision before, 0 when this one took no other's place. */
   public long fromId(long revisionId) {
     return store.find(revisionId).map(CarryStore.CarryRow::fromId).orElse(0L);
+  }
+
+  public boolean isOtherModel(long revisionId) {
+    return store.find(revisionId).map(CarryStore.CarryRow::isOtherModel).orElse(false);
   }
 
   /** As the journal stands now: what was given surface since is not among them. */

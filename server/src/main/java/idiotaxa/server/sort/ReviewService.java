@@ -91,18 +91,24 @@ public class ReviewService {
 
   /**
    * @param fromId the revision before, 0 when there is none
+   * @param isOtherModel whether the one before is another model, rather than the same one changed
    * @param waitingShare of the surface that nobody has looked at yet, 0 … 1
    * @param waiting number of items without answer
    * @param items largest first
    */
-  public record ReviewView(long fromId, double waitingShare, int waiting, List<ItemView> items) {}
+  public record ReviewView(
+      long fromId,
+      boolean isOtherModel,
+      double waitingShare,
+      int waiting,
+      List<ItemView> items) {}
 
   public ReviewView list(long assetId, long revisionId) {
     revisions.getReady(assetId, revisionId);
     long fromId = changes.fromId(revisionId);
     List<ReviewItems.Item> all = items.of(revisionId);
     if (fromId == 0 || all.isEmpty()) {
-      return new ReviewView(fromId, 0, 0, List.of());
+      return new ReviewView(fromId, false, 0, 0, List.of());
     }
     Names names = new Names(revisionId, fromId);
     Set<Long> inForce = entries.idsInForce(assetId);
@@ -137,7 +143,12 @@ public class ReviewService {
               proposals.getOrDefault(names.fresh(item.newPart()), List.of())));
     }
     int waiting = (int) views.stream().filter(ItemView::isWaiting).count();
-    return new ReviewView(fromId, surface == 0 ? 0 : waitingArea / surface, waiting, views);
+    return new ReviewView(
+        fromId,
+        changes.isOtherModel(revisionId),
+        surface == 0 ? 0 : waitingArea / surface,
+        waiting,
+        views);
   }
 
   /** Names of parts by their numbers in either model, empty for −1. */

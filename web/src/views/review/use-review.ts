@@ -1,0 +1,114 @@
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import { orSay } from '@/components/say'
+import { useAssetStore } from '@/stores/asset'
+import { useReviewStore } from '@/stores/review'
+import { useSortingStore } from '@/stores/sorting'
+import type { ComputedRef, Ref, ShallowRef } from 'vue'
+import type { Review, ReviewItem, Revision } from '@/api/types'
+
+export interface ReviewWork {
+  review: ComputedRef<Review | null>
+  /** Those that wait, or all. */
+  listed: ComputedRef<ReviewItem[]>
+  showsAll: Ref<boolean>
+  current: ComputedRef<ReviewItem | null>
+  /** Items that are like the current one and wait as it does, itself among them. */
+  alike: ComputedRef<ReviewItem[]>
+  /** Whether the next answer is for all that are alike. */
+  isForAlike: Ref<boolean>
+  /** Faces of the current item as ranges: on the model now, or before for a lost part. */
+  ranges: ShallowRef<number[]>
+  select: (id: number) => void
+  step: (by: number) => void
+  right: () => Promise<void>
+  there: (groupId: number) => Promise<void>
+  reopen: (id: number) => Promise<void>
+}
+
+/** Works through what a carry-over left to be looked at, item after item. */
+export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
+  const store = useAssetStore()
+  const reviews = useReviewStore()
+  const sorting = useSortingStore()
+  const showsAll = ref(false)
+  const isForAlike = ref(false)
+  const selected = ref<number | null>(null)
+  const ranges = shallowRef<number[]>([])
+
+  const review = computed(() => (reviews.revisionId === revision.value?.id ? reviews.review : null))
+  const items = computed(() => review.value?.items ?? [])
+  const listed = computed(() =>
+    items.value.filter((item) => showsAll.value || item.isWaiting || item.id === selected.value)
+  )
+  const current = computed(
+    () => items.value.find((i) => i.id === selected.value) ?? items.value.find((i) => i.isWaiting) ?? null
+  )
+  const alike = computed(() =>
+    items.value.filter((i) => i.kin === current.value?.kin && (i.isWaiting || i.id === current.value.id))
+  )
+
+  watch(
+    [() => revision.value?.id, () => store.journalStamp],
+    () => void orSay(() => reviews.load(store.asset!.id, revision.value)),
+    { immediate: true }
+  )
+  watch(
+    () => current.value?.id,
+    async (id) => {
+      ranges.value = []
+      isForAlike.value = false
+      if (id === undefined) return
+      await orSay(async () => {
+        const found = await api.reviewFaces(store.asset!.id, revision.value!.id, id)
+        if (current.value?.id === id) ranges.value = found
+      })
+    },
+    { immediate: true }
+  )
+
+  /** The item behind the current one that waits; from the top when none is behind it. */
+  function nextWaiting(except: Set<number>): number | null {
+    const all = items.value
+    const at = all.findIndex((i) => i.id === current.value?.id)
+    const order = [...all.slice(at + 1), ...all.slice(0, Math.max(0, at))]
+    return order.find((i) => i.isWaiting && !except.has(i.id))?.id ?? null
+  }
+
+  async function answer(word: 'right' | 'there', groupId: number | null): Promise<void> {
+    if (!current.value) return
+    const ids = isForAlike.value ? alike.value.map((i) => i.id) : [current.value.id]
+    const next = nextWaiting(new Set(ids))
+    await send(ids, word, groupId)
+    selected.value = next
+  }
+
+  async function send(ids: number[], word: 'right' | 'there' | 'open', groupId: number | null): Promise<void> {
+    const { id } = revision.value!
+    await orSay(async () => {
+      reviews.take(
+        await sorting.inOrder(() => api.answerReview(store.asset!.id, id, ids, word, groupId))
+      )
+      if (word === 'there') await store.refresh()
+    })
+  }
+
+  return {
+    review,
+    listed,
+    showsAll,
+    current,
+    alike,
+    isForAlike,
+    ranges,
+    select: (id) => (selected.value = id),
+    step(by) {
+      const at = listed.value.findIndex((i) => i.id === current.value?.id)
+      const next = listed.value[Math.max(0, Math.min(listed.value.length - 1, at + by))]
+      if (next) selected.value = next.id
+    },
+    right: () => answer('right', null),
+    there: (groupId) => answer('there', groupId),
+    reopen: (id) => send([id], 'open', null)
+  }
+}

@@ -10,7 +10,7 @@ import picocli.CommandLine.Command;
     name = "idiotaxa",
     description = "Sorts the surface of a model into material groups and bakes ID maps.",
     mixinStandardHelpOptions = true,
-    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class, CarryCommand.class})
+    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class, CarryCommand.class, WatchCommand.class})
 public final class Main {
   /** Files were written. */
   public static final int WRITTEN = 0;

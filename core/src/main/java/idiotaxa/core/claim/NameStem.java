@@ -12,6 +12,8 @@ public final class NameStem {
   private static final List<String> AFFIXES =
       List.of("low", "lo", "lp", "high", "hi", "hp", "geo");
 
+  private static final List<String> HIGH = List.of("high", "hi", "hp");
+
   private static final String SEPARATORS = "_-. ";
 
   private NameStem() {}
@@ -33,6 +35,13 @@ public final class NameStem {
     return digits == stem.length() || end == 0
         ? stem
         : strip(stem.substring(0, end), houseAffixes) + "_" + stem.substring(digits);
+  }
+
+  /** Whether a name begins or ends with a word for high poly, numbers aside. */
+  public static boolean isHigh(String name) {
+    String plain = name.strip().toLowerCase(Locale.ROOT);
+    String unnumbered = plain.substring(0, endBeforeSeparators(plain, firstOfTrailingDigits(plain)));
+    return HIGH.stream().anyMatch(word -> !strip(unnumbered, word).equals(unnumbered));
   }
 
   /** {@link #of} without a trailing number: {@code bolt_07} gives {@code bolt}. */

@@ -30,7 +30,8 @@ public final class ModelFileNames {
     return models.get(0);
   }
 
-  private static boolean isModel(String name) {
+  /** Whether a file is one that is read as a model, by its ending. */
+  public static boolean isModel(String name) {
     String lower = name.toLowerCase(Locale.ROOT);
     return ENDINGS.stream().anyMatch(lower::endsWith);
   }

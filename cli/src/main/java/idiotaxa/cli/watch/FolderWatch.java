@@ -1,0 +1,311 @@
+package idiotaxa.cli.watch;
+
+import idiotaxa.cli.watch.ModelOutcome.State;
+import idiotaxa.cli.watch.WatchedFolder.Stamp;
+import idiotaxa.core.file.FileNames;
+import idiotaxa.core.format.ModelFileNames;
+import idiotaxa.core.pairing.ModelPair;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.FileSystems;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.PathMatcher;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Bakes the models of a folder, once or whenever one was written. */
+public final class FolderWatch {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final long LOOK_MILLIS = 200;
+
+  /** With {@code --once}: how many times the settling time a file may take to be written. */
+  private static final int PATIENCE = 30;
+
+  private final Path folder;
+  private final Path recipe;
+  private final Predicate<String> isTarget;
+  private final Predicate<String> isSource;
+  private final boolean hasGlobs;
+  private final long settleMillis;
+  private final List<String> options;
+  private final PrintWriter err;
+  private final ModelRun run;
+  private final WatchedFolder files;
+
+  /** Inputs of every model as they were when it was done last. */
+  private final Map<String, Map<String, Stamp>> done = new HashMap<>();
+
+  private List<Stamp> recipeThen = List.of();
+  private final Set<String> missing = new HashSet<>();
+
+  /**
+   * @param targetGlob and {@code sourceGlob}: patterns of file names, null to tell by words for high poly
+   * @param settleSeconds that a file must stay the same
+   * @param options of every bake; they name its results
+   * @param baker runs a bake
+   */
+  public FolderWatch(
+      Path folder,
+      Path out,
+      Path recipe,
+      String targetGlob,
+      String sourceGlob,
+      double settleSeconds,
+      List<String> options,
+      Baker baker,
+      PrintWriter err)
+      throws IOException {
+    this.folder = folder;
+    this.recipe = recipe;
+    this.options = options;
+    this.err = err;
+    hasGlobs = targetGlob != null || sourceGlob != null;
+    isSource = sourceGlob == null ? name -> targetGlob != null : glob(sourceGlob);
+    isTarget = targetGlob == null ? name -> !isSource.test(name) : glob(targetGlob);
+    settleMillis = (long) (1000 * settleSeconds);
+    files = new WatchedFolder(folder, settleMillis);
+    run = new ModelRun(folder, out, baker);
+    ModelRun.deleteLeftOvers(out);
+  }
+
+  /** Runs {@code bake} with arguments and answers with its exit code; what it says is added to a text. */
+  @FunctionalInterface
+  public interface Baker {
+    int bake(List<String> arguments, StringBuilder said);
+  }
+
+  private static Predicate<String> glob(String pattern) {
+    PathMatcher matcher = FileSystems.getDefault().getPathMatcher("glob:" + pattern);
+    return name -> matcher.matches(Path.of(name));
+  }
+
+  /** What became of all models, what needs a look first. */
+  public static final class Summary {
+    private final List<ModelOutcome> outcomes;
+    private final List<String> alone;
+
+    private Summary(List<ModelOutcome> outcomes, List<String> alone) {
+      this.outcomes =
+          outcomes.stream()
+              .sorted(Comparator.comparing((ModelOutcome o) -> !o.needsALook()).thenComparing(ModelOutcome::name))
+              .toList();
+      this.alone = alone;
+    }
+
+    public boolean needsALook() {
+      return !alone.isEmpty() || outcomes.stream().anyMatch(ModelOutcome::needsALook);
+    }
+
+    public boolean isAnyRefused() {
+      return outcomes.stream().anyMatch(o -> o.state() == State.REFUSED || o.state() == State.UNFINISHED);
+    }
+
+    private long count(State state) {
+      return outcomes.stream().filter(o -> o.state() == state).count();
+    }
+
+    public String text() {
+      StringBuilder text = new StringBuilder();
+      outcomes.forEach(o -> text.append(o.line()).append('\n'));
+      alone.forEach(name -> text.append("%-24s source without a target%n".formatted(name)));
+      return text.append(
+              "%d models: %d baked, %d unchanged, %d refused, %d unfinished; %d need a look"
+                  .formatted(
+                      outcomes.size(),
+                      count(State.BAKED),
+                      count(State.UNCHANGED),
+                      count(State.REFUSED),
+                      count(State.UNFINISHED),
+                      outcomes.stream().filter(ModelOutcome::needsALook).count()))
+          .toString();
+    }
+
+    public String json() {
+      ObjectNode root = JSON.createObjectNode();
+      for (State state : State.values()) {
+        root.put(state.word(), count(state));
+      }
+      root.put("needALook", outcomes.stream().filter(ModelOutcome::needsALook).count());
+      ArrayNode models = root.putArray("models");
+      outcomes.forEach(o -> models.add(o.json(JSON)));
+      alone.forEach(root.putArray("sourcesWithoutTarget")::add);
+      return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
+    }
+  }
+
+  /** Bakes what is there and has changed; files that are still being written are waited for. */
+  public Summary once() throws IOException {
+    long end = System.nanoTime() + PATIENCE * settleMillis * 1_000_000;
+    WatchedFolder.Look look = files.look();
+    while (!look.unsettled().isEmpty() && System.nanoTime() < end && sleep()) {
+      look = files.look();
+    }
+    List<ModelOutcome> outcomes = new ArrayList<>();
+    ModelPair.Found found = pairs(look.settled().keySet());
+    List<String> names = names(found.pairs());
+    for (int m = 0; m < names.size(); m++) {
+      outcomes.add(bake(WatchedModel.of(names.get(m), found.pairs().get(m), look.settled())));
+    }
+    look.unsettled().stream()
+        .filter(ModelFileNames::isModel)
+        .forEach(
+            name ->
+                outcomes.add(
+                    new ModelOutcome(
+                        name, List.of(name), State.UNFINISHED, null, "it is still being written", 0)));
+    return new Summary(outcomes, found.alone());
+  }
+
+  /**
+   * Bakes whenever files have been written, until the thread is interrupted.
+   *
+   * @param out a line for every model, null for none
+   */
+  public void follow(PrintWriter out) throws IOException {
+    err.println("watching " + folder + "; end with Ctrl C");
+    do {
+      WatchedFolder.Look look = files.look();
+      sayWhatIsGone(look);
+      for (WatchedModel model : due(look)) {
+        ModelOutcome outcome = bake(model);
+        if (Thread.currentThread().isInterrupted()) {
+          return;
+        }
+        if (outcome.state() != State.UNFINISHED) {
+          done.put(outcome.name(), model.inputs());
+        }
+        if (out != null && outcome.state() != State.UNCHANGED) {
+          out.println(outcome.line());
+        }
+      }
+    } while (sleep());
+  }
+
+  /** Models whose files have all been written and are not what they were when the model was done last. */
+  private List<WatchedModel> due(WatchedFolder.Look look) throws IOException {
+    List<Stamp> recipeNow = recipeStamps();
+    if (!recipeNow.equals(recipeThen)) {
+      recipeThen = recipeNow;
+      done.clear();
+    }
+    Set<String> present = new HashSet<>(look.settled().keySet());
+    present.addAll(look.unsettled());
+    List<WatchedModel> due = new ArrayList<>();
+    List<ModelPair> all = pairs(present).pairs();
+    List<String> names = names(all);
+    for (int m = 0; m < names.size(); m++) {
+      ModelPair pair = all.get(m);
+      List<String> models = new ArrayList<>(pair.sources());
+      models.add(pair.target());
+      if (look.settled().keySet().containsAll(models)) {
+        WatchedModel model = WatchedModel.of(names.get(m), pair, look.settled());
+        Map<String, Stamp> before = done.get(model.name());
+        boolean isLess = before != null && isOnlyLess(model.inputs(), before);
+        if (!model.inputs().equals(before) && !isLess) {
+          due.add(model);
+        }
+      }
+    }
+    return due;
+  }
+
+  /** A source that went away is being replaced, or was taken out: the maps stay as they are. */
+  private static boolean isOnlyLess(Map<String, Stamp> now, Map<String, Stamp> before) {
+    return now.size() < before.size()
+        && now.entrySet().stream().allMatch(e -> e.getValue().equals(before.get(e.getKey())));
+  }
+
+  private void sayWhatIsGone(WatchedFolder.Look look) {
+    for (Map<String, Stamp> inputs : done.values()) {
+      for (String name : inputs.keySet()) {
+        boolean isThere = look.settled().containsKey(name) || look.unsettled().contains(name);
+        if (isThere) {
+          missing.remove(name);
+        } else if (missing.add(name)) {
+          err.println("note: " + name + " is gone; its maps stay as they are");
+        }
+      }
+    }
+  }
+
+  /** Folders of the models' maps: two targets whose names differ by their endings only have those too. */
+  private static List<String> names(List<ModelPair> pairs) {
+    List<String> plain = pairs.stream().map(pair -> FileNames.clean(pair.name())).toList();
+    List<String> names = new ArrayList<>();
+    for (int m = 0; m < plain.size(); m++) {
+      String name = plain.get(m);
+      long same = plain.stream().filter(name::equalsIgnoreCase).count();
+      names.add(same == 1 ? name : FileNames.clean(pairs.get(m).target().replace('.', '_')));
+    }
+    return names;
+  }
+
+  private ModelPair.Found pairs(Set<String> names) {
+    List<String> models = names.stream().filter(ModelFileNames::isModel).toList();
+    return hasGlobs ? ModelPair.of(models, isTarget, isSource) : ModelPair.of(models);
+  }
+
+  private ModelOutcome bake(WatchedModel model) throws IOException {
+    err.println("baking " + model.pair().target());
+    List<String> words = new ArrayList<>(options);
+    words.add(Files.readString(recipe));
+    for (Map.Entry<String, Stamp> beside : besideRecipe().entrySet()) {
+      words.add(beside.getKey() + " " + beside.getValue());
+    }
+    ModelOutcome outcome = run.run(model, words);
+    if (outcome.needsALook()) {
+      err.println("look at " + outcome.line());
+    }
+    return outcome;
+  }
+
+  private List<Stamp> recipeStamps() throws IOException {
+    List<Stamp> stamps = new ArrayList<>(besideRecipe().values());
+    stamps.add(WatchedFolder.stamp(recipe));
+    return stamps;
+  }
+
+  /** The grey images that the recipe may use. */
+  private Map<String, Stamp> besideRecipe() throws IOException {
+    Map<String, Stamp> stamps = new TreeMap<>();
+    Path place = recipe.toAbsolutePath().getParent();
+    if (place.toRealPath().equals(folder.toRealPath())) {
+      // Beside models these are their textures too, which each model watches by itself.
+      return stamps;
+    }
+    try (Stream<Path> all = Files.list(place)) {
+      for (Path file : (Iterable<Path>) all::iterator) {
+        String name = file.getFileName().toString();
+        Stamp stamp = name.toLowerCase(Locale.ROOT).endsWith(".png") ? WatchedFolder.stamp(file) : null;
+        if (stamp != null) {
+          stamps.put(name, stamp);
+        }
+      }
+    }
+    return stamps;
+  }
+
+  /** False when the thread was interrupted, which stays so. */
+  private static boolean sleep() {
+    try {
+      Thread.sleep(LOOK_MILLIS);
+      return true;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return false;
+    }
+  }
+}

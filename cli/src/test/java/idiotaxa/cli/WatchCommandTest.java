@@ -1,0 +1,230 @@
+package idiotaxa.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.group.PaletteFile;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.demo.BellFloat;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.ChannelMarkerBuoyB;
+import idiotaxa.demo.SaltmarshPalette;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+class WatchCommandTest {
+  private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final long PATIENCE_NANOS = 60_000_000_000L;
+
+  @TempDir private Path folder;
+  private Path in;
+  private Path out;
+  private Path recipe;
+
+  @BeforeEach
+  void writeRecipe() throws IOException {
+    in = Files.createDirectory(folder.resolve("in"));
+    out = folder.resolve("out");
+    recipe = folder.resolve("props.json");
+    Files.writeString(recipe, recipe(2));
+  }
+
+  private static String recipe(int group) {
+    return """
+        { "format": "idiotaxa-recipe", "version": 1, "palette": %s,
+          "rules": [ {"when": "part", "is": "*", "group": %d}, {"when": "part", "is": "bolt", "group": 1} ],
+          "bake": { "origin": "claims", "size": 64, "samples": 1, "padding": "none" } }
+        """
+        .formatted(PaletteFile.write(SaltmarshPalette.create()), group);
+  }
+
+  private static byte[] glb(Mesh mesh) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    GlbWriter.write(mesh, out);
+    return out.toByteArray();
+  }
+
+  private Typed once(Object... more) {
+    Object[] all = {"watch", in, "--recipe", recipe, "--out", out, "--once", "--settle", "0.3", "--json"};
+    Object[] both = Arrays.copyOf(all, all.length + more.length);
+    System.arraycopy(more, 0, both, all.length, more.length);
+    return Typed.run(both);
+  }
+
+  private static JsonNode model(JsonNode summary, String name) {
+    for (JsonNode model : summary.get("models")) {
+      if (model.get("name").asString().equals(name)) {
+        return model;
+      }
+    }
+    throw new AssertionError("no " + name + " in " + summary);
+  }
+
+  private List<String> folders() throws IOException {
+    try (Stream<Path> all = Files.list(out)) {
+      return all.map(p -> p.getFileName().toString()).sorted().toList();
+    }
+  }
+
+  @Test
+  void aNightlyRunBakesWhatHasChangedAndSumsUp() throws IOException {
+    Files.write(in.resolve("buoy_low.glb"), glb(ChannelMarkerBuoy.target()));
+    Files.write(in.resolve("buoy_high.glb"), glb(ChannelMarkerBuoy.target()));
+    Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
+    Files.writeString(in.resolve("broken.glb"), "no model at all");
+    Files.write(in.resolve("lonely_high.glb"), glb(BellFloat.target()));
+    Files.writeString(in.resolve("notes.txt"), "not ours");
+    Typed first = once();
+    assertThat(first.exit()).as(first.err()).isEqualTo(Main.INPUT_REFUSED);
+    JsonNode summary = JSON.readTree(first.out());
+    assertThat(summary.get("baked").asInt()).isEqualTo(2);
+    assertThat(summary.get("refused").asInt()).isEqualTo(1);
+    assertThat(summary.get("models").get(0).get("name").asString()).as("first what needs a look").isEqualTo("broken");
+    assertThat(model(summary, "broken").get("problem").asString()).contains("broken.glb");
+    assertThat(model(summary, "buoy_low").get("files").toString()).isEqualTo("[\"buoy_high.glb\",\"buoy_low.glb\"]");
+    assertThat(model(summary, "bell").get("claimed").asDouble()).isEqualTo(1);
+    assertThat(summary.get("sourcesWithoutTarget").toString()).contains("lonely_high.glb");
+    assertThat(folders()).containsExactly("bell", "buoy_low");
+    assertThat(out.resolve("bell/bell_1001_id.png")).exists();
+    assertThat(out.resolve("buoy_low/manifest.json")).exists();
+    assertThat(once("--strict").exit()).isEqualTo(Main.NEEDS_A_LOOK);
+
+    Files.delete(in.resolve("broken.glb"));
+    Files.delete(in.resolve("lonely_high.glb"));
+    Files.write(in.resolve("bell.glb"), glb(ChannelMarkerBuoyB.target()));
+    JsonNode second = JSON.readTree(once().out());
+    assertThat(model(second, "bell").get("state").asString()).isEqualTo("baked");
+    assertThat(model(second, "buoy_low").get("state").asString()).isEqualTo("unchanged");
+    Files.writeString(recipe, recipe(3));
+    assertThat(JSON.readTree(once().out()).get("baked").asInt()).isEqualTo(2);
+    Typed lines = Typed.run("watch", in, "--recipe", recipe, "--out", out, "--once", "--settle", "0.3");
+    assertThat(lines.out()).contains("2 models: 0 baked, 2 unchanged, 0 refused, 0 unfinished");
+  }
+
+  @Test
+  void patternsTellTargetsFromSources() throws IOException {
+    Files.write(in.resolve("buoy.game.glb"), glb(ChannelMarkerBuoy.target()));
+    Files.write(in.resolve("buoy.game_geo.glb"), glb(ChannelMarkerBuoy.target()));
+    JsonNode summary = JSON.readTree(once("--target", "*.game.glb", "--source", "*_geo.glb").out());
+    assertThat(model(summary, "buoy.game").get("files")).hasSize(2);
+    assertThat(summary.get("models")).hasSize(1);
+  }
+
+  @Test
+  void whatCannotBeMeantIsSaidAtOnce() throws IOException {
+    assertThat(Typed.run("watch", in.resolve("none"), "--recipe", recipe, "--out", out, "--once").exit())
+        .isEqualTo(Main.WRONG_ARGUMENTS);
+    assertThat(Typed.run("watch", in, "--recipe", recipe, "--out", in, "--once").exit())
+        .isEqualTo(Main.WRONG_ARGUMENTS);
+    Files.writeString(recipe, "{}");
+    Typed typed = Typed.run("watch", in, "--recipe", recipe, "--out", out, "--once");
+    assertThat(typed.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(typed.err()).contains("refused: props.json: format");
+  }
+
+  /** A watch in a thread of its own, until it is closed. */
+  private final class Watching implements AutoCloseable {
+    private final StringWriter said = new StringWriter();
+    private final Thread thread;
+
+    Watching() {
+      PrintWriter writer = new PrintWriter(said, true);
+      String[] words = {
+        "watch", in.toString(), "--recipe", recipe.toString(), "--out", out.toString(), "--settle", "0.6"
+      };
+      thread = new Thread(() -> Main.run(writer, writer, words));
+      thread.start();
+      waitFor(() -> said().contains("watching"));
+    }
+
+    String said() {
+      synchronized (said.getBuffer()) {
+        return said.toString();
+      }
+    }
+
+    long lines(String beginning, String part) {
+      return said().lines().filter(l -> l.startsWith(beginning) && l.contains(part)).count();
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+      thread.interrupt();
+      thread.join();
+    }
+  }
+
+  private static void waitFor(BooleanSupplier isReached) {
+    long end = System.nanoTime() + PATIENCE_NANOS;
+    while (!isReached.getAsBoolean()) {
+      assertThat(System.nanoTime()).as("not reached").isLessThan(end);
+      Thread.onSpinWait();
+    }
+  }
+
+  private static void pause(long millis) throws InterruptedException {
+    Thread.sleep(millis);
+  }
+
+  @Test
+  void filesThatArriveSlowlyAreReadOnceTheyAreWhole() throws Exception {
+    byte[] bytes = glb(ChannelMarkerBuoy.target());
+    try (Watching watching = new Watching()) {
+      try (OutputStream slow = Files.newOutputStream(in.resolve("buoy.glb"))) {
+        for (int part = 0; part < 5; part++) {
+          int each = bytes.length / 5 + 1;
+          slow.write(bytes, part * each, Math.min(each, bytes.length - part * each));
+          slow.flush();
+          pause(300);
+        }
+      }
+      waitFor(() -> watching.lines("buoy", "baked") == 1);
+      assertThat(watching.said()).doesNotContain("refused");
+      assertThat(watching.lines("baking", "buoy.glb")).isEqualTo(1);
+      // Twice within a second: only the last one counts.
+      Files.write(in.resolve("buoy.glb"), glb(BellFloat.target()));
+      pause(300);
+      Files.write(in.resolve("buoy.glb"), glb(ChannelMarkerBuoyB.target()));
+      waitFor(() -> watching.lines("buoy", "baked") == 2);
+      pause(1500);
+      assertThat(watching.lines("baking", "buoy.glb")).isEqualTo(2);
+      JsonNode report = JSON.readTree(Files.readString(out.resolve("buoy/report.json")));
+      assertThat(report.toString()).contains("bumper_ring");
+    }
+    assertThat(folders()).containsExactly("buoy");
+  }
+
+  @Test
+  void whatIsBrokenOrTakenAwayLeavesTheMapsAsTheyWere() throws Exception {
+    Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
+    try (Watching watching = new Watching()) {
+      waitFor(() -> watching.lines("bell", "baked") == 1);
+      byte[] map = Files.readAllBytes(out.resolve("bell/bell_1001_id.png"));
+      Files.writeString(in.resolve("bell.glb"), "broken");
+      waitFor(() -> watching.lines("bell", "refused") == 1);
+      assertThat(Files.readAllBytes(out.resolve("bell/bell_1001_id.png"))).isEqualTo(map);
+      Files.delete(in.resolve("bell.glb"));
+      waitFor(() -> watching.said().contains("bell.glb is gone; its maps stay"));
+      Files.write(in.resolve("bell.glb"), glb(ChannelMarkerBuoy.target()));
+      waitFor(() -> watching.lines("bell", "baked") == 2);
+      assertThat(Files.readAllBytes(out.resolve("bell/bell_1001_id.png"))).isNotEqualTo(map);
+      Files.writeString(recipe, recipe(3));
+      waitFor(() -> watching.lines("bell", "baked") == 3);
+    }
+    assertThat(folders()).containsExactly("bell");
+  }
+}

@@ -33,3 +33,24 @@ CREATE INDEX review_item_order ON review_item (revision_id, ordinal);
 
 -- What the next bake would be made with; JSON, null until something was baked or a recipe applied.
 ALTER TABLE asset ADD COLUMN bake_settings LONGTEXT;
+
+-- What a studio keeps of assets to run on others, and every version of it; bodies are recipe files.
+CREATE TABLE recipe (
+  id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  name VARCHAR(120) NOT NULL
+);
+CREATE UNIQUE INDEX recipe_name ON recipe (name);
+
+CREATE TABLE recipe_version (
+  id BIGINT NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  recipe_id BIGINT NOT NULL,
+  number INT NOT NULL,
+  body LONGTEXT NOT NULL,
+  created_at DATETIME(6) NOT NULL,
+  UNIQUE (recipe_id, number),
+  FOREIGN KEY (recipe_id) REFERENCES recipe (id)
+);
+
+-- The version of a recipe that was applied last, null for none.
+ALTER TABLE asset ADD COLUMN recipe_version_id BIGINT;
+ALTER TABLE asset ADD FOREIGN KEY (recipe_version_id) REFERENCES recipe_version (id);

@@ -19,16 +19,33 @@ public final class RecipeClaims {
    */
   public record Result(OriginReading reading, List<Integer> reached) {}
 
+  /** Rules of recipes do not look for alike pieces, so that pieces are never asked for. */
+  static RuleFaces faces(Mesh mesh) {
+    return new RuleFaces(mesh, new FaceLabels(new int[0], 0), () -> new int[0]);
+  }
+
+  static BitSet reached(RuleFaces faces, RecipeRule rule) {
+    return rule.rule().kind() == ClaimRule.Kind.COLOR
+        ? faces.ofColor(Rgb.parse(rule.rule().word()), rule.tolerance())
+        : faces.of(rule.rule());
+  }
+
+  /** Number of the group that every face gets, 0 for none. */
+  public static int[] groups(List<RecipeRule> rules, Mesh mesh) {
+    int[] groups = new int[mesh.faceCount()];
+    RuleFaces faces = faces(mesh);
+    for (RecipeRule rule : rules) {
+      reached(faces, rule).stream().forEach(f -> groups[f] = rule.rule().group());
+    }
+    return groups;
+  }
+
   public static Result of(Recipe recipe, Mesh mesh) {
-    // Rules of recipes do not look for alike pieces, so that pieces are never asked for.
-    RuleFaces faces = new RuleFaces(mesh, new FaceLabels(new int[0], 0), () -> new int[0]);
+    RuleFaces faces = faces(mesh);
     int[] groups = new int[mesh.faceCount()];
     List<Integer> reached = new java.util.ArrayList<>();
     for (RecipeRule rule : recipe.rules()) {
-      BitSet found =
-          rule.rule().kind() == ClaimRule.Kind.COLOR
-              ? faces.ofColor(Rgb.parse(rule.rule().word()), rule.tolerance())
-              : faces.of(rule.rule());
+      BitSet found = reached(faces, rule);
       found.stream().forEach(f -> groups[f] = rule.rule().group());
       reached.add(found.cardinality());
     }

@@ -20,8 +20,8 @@ import java.util.Set;
 
 /** Reads a recipe, version 1; see {@code formats/recipe.schema.json}. */
 public final class RecipeFile {
-  private static final String FORMAT = "idiotaxa-recipe";
-  private static final int VERSION = 1;
+  static final String FORMAT = "idiotaxa-recipe";
+  static final int VERSION = 1;
   private static final Set<String> BAKE =
       Set.of("origin", "size", "samples", "padding", "reach", "pair", "sheetBy", "align");
 

@@ -8,6 +8,7 @@ import idiotaxa.server.handoff.HandoffViews;
 import idiotaxa.server.journal.JournalStore;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.palette.PaletteService;
+import idiotaxa.server.recipe.RecipeService;
 import java.time.LocalDateTime;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -24,6 +25,7 @@ public class AssetViews {
   private final HandoffViews handoffs;
   private final PaletteService palettes;
   private final MaskService masks;
+  private final RecipeService recipes;
   private final JsonMapper json;
 
   AssetViews(
@@ -34,6 +36,7 @@ public class AssetViews {
       HandoffViews handoffs,
       PaletteService palettes,
       MaskService masks,
+      RecipeService recipes,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
@@ -42,6 +45,7 @@ public class AssetViews {
     this.handoffs = handoffs;
     this.palettes = palettes;
     this.masks = masks;
+    this.recipes = recipes;
     this.json = json;
   }
 
@@ -51,6 +55,7 @@ public class AssetViews {
    * @param palette null when it uses none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings what the next bake would be made with, null until something was chosen
+   * @param recipe that was applied last, null for none
    * @param maskState names the present state of its masks, 0 for the beginning
    */
   public record Asset(
@@ -61,6 +66,7 @@ public class AssetViews {
       PaletteService.PaletteName palette,
       String template,
       JsonNode bakeSettings,
+      RecipeService.Made recipe,
       long maskState,
       List<RevisionViews.PictureView> pictures,
       List<RevisionViews.RevisionView> revisions,
@@ -83,6 +89,7 @@ public class AssetViews {
         asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
         asset.template(),
         asset.bakeSettings() == null ? null : json.readTree(asset.bakeSettings()),
+        recipes.of(id),
         masks.stateId(id).orElse(0L),
         revisions.pictures(id),
         revisions.list(id),

@@ -105,6 +105,44 @@ public class TemplateService {
     }
   }
 
+  /**
+   * @param key null for the first of the ready ones
+   */
+  public Template of(String key) {
+    Template first = ReadyTemplates.all().get(0);
+    if (key != null && key.startsWith(OWN)) {
+      return templates.list().stream()
+          .filter(row -> key.equals(OWN + row.id()))
+          .findFirst()
+          .map(TemplateStore.TemplateRow::template)
+          .orElse(first);
+    }
+    return ReadyTemplates.all().stream()
+        .filter(t -> (READY + t.name()).equals(key))
+        .findFirst()
+        .orElse(first);
+  }
+
+  /** The key of a template of the same lines, which is made where there is none; names stay unique. */
+  @Transactional
+  public String keyOf(Template template) {
+    List<TemplateView> all = list();
+    String name = template.name();
+    for (int number = 2; ; number++) {
+      String wanted = name;
+      Template renamed = new Template(wanted, template.lines());
+      TemplateView known =
+          all.stream().filter(t -> t.name().equalsIgnoreCase(wanted)).findFirst().orElse(null);
+      if (known == null) {
+        return OWN + create(renamed);
+      }
+      if (TemplateJson.node(renamed).get("write").equals(known.write())) {
+        return known.key();
+      }
+      name = template.name() + " " + number;
+    }
+  }
+
   /** Chooses the template of an asset. */
   @Transactional
   public void choose(long assetId, String key) {

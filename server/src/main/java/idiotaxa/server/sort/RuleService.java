@@ -169,7 +169,8 @@ public class RuleService {
   }
 
   /** Adds rules behind the others; those that look for the same go. */
-  Journal.State add(long assetId, long revisionId, String words, List<ClaimRule> added) {
+  @Transactional
+  public Journal.State add(long assetId, long revisionId, String words, List<ClaimRule> added) {
     JournalStore.Cursor cursor = journal.lock(assetId);
     List<ClaimRule> rules =
         new ArrayList<>(faceGroups.rulesAt(assetId, revisionId, cursor.entryId()).list());

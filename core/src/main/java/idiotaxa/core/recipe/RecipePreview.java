@@ -12,6 +12,7 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -28,12 +29,15 @@ public record RecipePreview(
   private static final int MOST_NEAR = 3;
 
   /**
-   * @param words what the rule looks for
+   * @param when what the rule looks at: {@code part}, {@code material} or {@code color}
+   * @param is what it looks for
+   * @param words both, for people
    * @param group number of the recipe's group
    * @param faces that it reaches by itself
    * @param share of the surface that is in its group because of it, 0 … 1
    */
-  public record RuleReach(String words, int group, int faces, double share) {}
+  public record RuleReach(
+      String when, String is, String words, int group, int faces, double share) {}
 
   /**
    * @param nearestParts names of left parts that resemble the group's name, keywords and rules
@@ -91,7 +95,14 @@ public record RecipePreview(
       Set<Integer> filled = new HashSet<>();
       for (int r = 0; r < reached.length; r++) {
         ClaimRule rule = recipe.rules().get(r).rule();
-        rules.add(new RuleReach(rule.words(), rule.group(), reached[r], share(areaOfRule[r])));
+        rules.add(
+            new RuleReach(
+                rule.kind().name().toLowerCase(Locale.ROOT),
+                rule.word(),
+                rule.words(),
+                rule.group(),
+                reached[r],
+                share(areaOfRule[r])));
         if (areaOfRule[r] > 0) {
           filled.add(rule.group());
         }

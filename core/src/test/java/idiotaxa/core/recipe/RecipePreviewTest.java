@@ -53,9 +53,9 @@ class RecipePreviewTest {
         RecipePreview.of(RecipeFile.read(onlyNames), mesh("hull_low", "bolt_02", "chains", "cabin"));
     assertThat(preview.rules())
         .containsExactly(
-            new RuleReach("parts named hull", 3, 1, 0.1),
-            new RuleReach("parts named bolt", 1, 2, 0.2),
-            new RuleReach("material Hemp", 2, 0, 0));
+            new RuleReach("part", "hull", "parts named hull", 3, 1, 0.1),
+            new RuleReach("part", "bolt", "parts named bolt", 1, 2, 0.2),
+            new RuleReach("material", "Hemp", "material Hemp", 2, 0, 0));
     assertThat(preview.claimedShare()).isCloseTo(0.3, within(1e-9));
     assertThat(preview.unreached()).containsExactly(new UnreachedGroup(2, "rope", List.of()));
     assertThat(preview.left())

@@ -13,7 +13,7 @@ import java.util.Map;
 import org.springframework.web.multipart.MultipartFile;
 
 /** The files of one upload in a folder of their own that goes when it is closed. */
-final class Uploads implements AutoCloseable {
+public final class Uploads implements AutoCloseable {
   private final Path folder;
   private final Map<String, Path> files = new LinkedHashMap<>();
 
@@ -22,7 +22,7 @@ final class Uploads implements AutoCloseable {
    *
    * @throws FormatException when two files have one path
    */
-  Uploads(List<MultipartFile> uploads, WorkFolder work) throws IOException {
+  public Uploads(List<MultipartFile> uploads, WorkFolder work) throws IOException {
     folder = work.newFolder();
     try {
       for (MultipartFile upload : uploads) {
@@ -53,7 +53,7 @@ final class Uploads implements AutoCloseable {
   }
 
   /** Local files by their paths in the upload, without the folder that all of them lie in. */
-  Map<String, Path> files() {
+  public Map<String, Path> files() {
     String shared = UploadPath.sharedFolder(files.keySet());
     Map<String, Path> out = new HashMap<>();
     files.forEach((path, file) -> out.put(path.substring(shared.length()), file));

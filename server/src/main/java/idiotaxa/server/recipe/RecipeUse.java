@@ -7,6 +7,7 @@ import idiotaxa.core.mask.MapEdits;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskSpec;
 import idiotaxa.core.mask.PackSpec;
+import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.core.recipe.Recipe;
 import idiotaxa.core.recipe.RecipeFile;
@@ -141,10 +142,12 @@ public class RecipeUse {
     List<RevisionRow> models = models(assetId);
     List<String> remarks = new ArrayList<>();
     Map<Integer, Long> ids = groupIds(assetId, recipe, remarks);
+    boolean isSourceReached = false;
     for (RevisionRow model : models) {
-      addRules(assetId, model, recipe, ids, remarks);
+      boolean isReached = addRules(assetId, model, recipe, ids, remarks);
+      isSourceReached |= isReached && model.role().equals(RevisionStore.SOURCE);
     }
-    setBake(assetId, recipe, models.size() > 1);
+    setBake(assetId, recipe, models, isSourceReached);
     addMasks(assetId, recipe, ids);
     recipe.template().ifPresent(t -> assets.setTemplate(assetId, templates.keyOf(t)));
     store.setUse(assetId, version.id());
@@ -181,11 +184,12 @@ public class RecipeUse {
     return ids;
   }
 
-  private void addRules(
+  /** Whether a rule reaches the model at all; else it is left as it is. */
+  private boolean addRules(
       long assetId, RevisionRow model, Recipe recipe, Map<Integer, Long> ids, List<String> remarks) {
     RecipePreview reach = RecipePreview.of(recipe, meshes.get(model.id()).mesh());
     if (reach.rules().stream().allMatch(r -> r.faces() == 0)) {
-      return;
+      return false;
     }
     List<ClaimRule> added = new ArrayList<>();
     for (RecipeRule rule : recipe.rules()) {
@@ -199,12 +203,19 @@ public class RecipeUse {
       added.add(rule.rule().into(id));
     }
     rules.add(assetId, model.id(), "recipe " + recipe.name() + " → rules", added);
+    return true;
   }
 
-  private void setBake(long assetId, Recipe recipe, boolean hasSources) {
+  /** Claims are read from sources where rules reach some, all else from sources where there are any. */
+  private void setBake(
+      long assetId, Recipe recipe, List<RevisionRow> models, boolean isSourceReached) {
     String kept = assets.find(assetId).map(AssetStore.AssetRow::bakeSettings).orElse(null);
     BakeSettings base = kept == null ? null : json.readValue(kept, BakeSettings.class);
-    BakeSettings settings = RecipeSettings.applied(recipe.bake(), base, hasSources);
+    boolean hasSources = models.stream().anyMatch(m -> m.role().equals(RevisionStore.SOURCE));
+    boolean isOfClaims =
+        RecipeSettings.applied(recipe.bake(), base, false).origin() == IdOrigin.CLAIMS;
+    BakeSettings settings =
+        RecipeSettings.applied(recipe.bake(), base, isOfClaims ? isSourceReached : hasSources);
     assets.setBakeSettings(assetId, json.writeValueAsString(settings));
     String sheetBy = recipe.bake().get("sheetBy");
     if (sheetBy != null) {

@@ -68,6 +68,11 @@ public final class ApiClient {
     return uploadTo("/api/assets/" + asset + "/models?role=" + role, files);
   }
 
+  /** Several files to an address. */
+  public HttpResponse<byte[]> uploadFolder(String path, Map<String, byte[]> files) {
+    return uploadTo(path, files);
+  }
+
   /** Uploads an image to an address that answers with its number. */
   public long uploadImage(String path, String name, byte[] bytes) {
     return JSON.readTree(ok(uploadTo(path, Map.of(name, bytes))).body()).get("id").asLong();

@@ -22,12 +22,14 @@ export const router = createRouter({
         { path: '', redirect: (to) => `${to.path.replace(/\/$/, '')}/bring-in` },
         { path: 'bring-in', name: 'bring-in', component: () => import('@/views/bring-in/bring-in-view.vue') },
         { path: 'sort', name: 'sort', component: () => import('@/views/sort/sort-view.vue') },
+        { path: 'recipe', name: 'recipe', component: () => import('@/views/recipe/recipe-view.vue') },
         { path: 'review', name: 'review', component: () => import('@/views/review/review-view.vue') },
         { path: 'bake', name: 'bake', component: () => import('@/views/bake/bake-view.vue') },
         { path: 'masks', name: 'masks', component: () => import('@/views/masks/masks-view.vue') },
         { path: 'hand-off', name: 'hand-off', component: () => import('@/views/hand-off/hand-off-view.vue') }
       ]
     },
+    { path: '/many', name: 'many', component: () => import('@/views/many/many-view.vue') },
     { path: '/palettes/:id(\\d+)', name: 'palette', component: () => import('@/views/palette/palette-view.vue') },
     { path: '/:rest(.*)', name: 'lost', component: () => import('@/shell/lost-view.vue') }
   ]

@@ -18,6 +18,8 @@ import type {
   GroupChange,
   HandoffPlan,
   JournalState,
+  ManyDone,
+  ManyLine,
   Judgement,
   Look,
   PackedFile,
@@ -29,6 +31,8 @@ import type {
   ReachSurvey,
   Reason,
   Receipt,
+  Recipe,
+  RecipePreview,
   Review,
   RuleList,
   RulePreview,
@@ -71,6 +75,26 @@ export const api = {
     new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),
   piecePictureUrl: (assetId: number, revisionId: number, version: number, piece: number) =>
     `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&version=${version}`,
+
+  recipes: () => getJson<Recipe[]>('/api/recipes'),
+  readRecipeFile: (file: unknown) => send<Created & { version: number; isNew: boolean }>('POST', '/api/recipes', file),
+  recipeFileUrl: (id: number) => `/api/recipes/${id}/file`,
+  recipeChanges: (id: number, from: number) => getJson<string[]>(`/api/recipes/${id}/changes?from=${from}`),
+  deleteRecipe: (id: number) => send<void>('DELETE', `/api/recipes/${id}`),
+  saveRecipe: (assetId: number, name: string) =>
+    send<Created & { version: number; isNew: boolean; remarks: string[] }>('POST', `/api/assets/${assetId}/recipe`, {
+      name
+    }),
+  previewRecipe: (assetId: number, recipeId: number) =>
+    send<RecipePreview[]>('POST', `/api/assets/${assetId}/recipe/preview`, { recipeId }),
+  applyRecipe: (assetId: number, recipeId: number) =>
+    send<{ version: number; remarks: string[] }>('POST', `/api/assets/${assetId}/recipe/apply`, { recipeId }),
+
+  many: () => getJson<ManyLine[]>('/api/many'),
+  applyToMany: (assetIds: number[], recipeId: number) =>
+    send<ManyDone[]>('POST', '/api/many/recipe', { assetIds, recipeId }),
+  bakeMany: (assetIds: number[]) => send<ManyDone[]>('POST', '/api/many/bakes', { assetIds }),
+  handOffMany: (assetIds: number[]) => send<ManyDone[]>('POST', '/api/many/hand-offs', { assetIds }),
 
   changes: (revisionId: number) => getJson<Changes>(`/api/revisions/${revisionId}/changes`),
   unreachedGroups: (revisionId: number) =>

@@ -551,6 +551,8 @@ export interface Asset {
   history: HistoryEntry[]
   bakes: Bake[]
   handoffs: Handoff[]
+  /** The recipe that was applied last, null for none. */
+  recipe: MadeWith | null
   /** What the next bake would be made with, null until something was chosen. */
   bakeSettings: BakeSettings | null
   /** Key of the template that its hand-offs use, null for the first. */
@@ -625,6 +627,71 @@ export interface Review {
   waitingShare: number
   waiting: number
   items: ReviewItem[]
+}
+
+/** The recipe that an asset was made with. */
+export interface MadeWith {
+  recipeId: number
+  name: string
+  version: number
+  newest: number
+}
+
+export interface Recipe {
+  id: number
+  name: string
+  /** Number of the newest version. */
+  version: number
+  savedAt: string
+  groups: number
+  rules: number
+  masks: number
+  uses: { assetId: number; assetName: string; version: number }[]
+}
+
+/** What a recipe would make of a model; shares of its surface, 0 … 1. */
+export interface RecipePreview {
+  revisionId: number
+  role: Role
+  fileName: string
+  groups: { number: number; name: string; color: number }[]
+  reach: {
+    rules: { when: 'part' | 'material' | 'color'; is: string; words: string; group: number; faces: number; share: number }[]
+    claimedShare: number
+    unreached: { group: number; name: string; nearestParts: string[] }[]
+    left: { part: string; share: number; nearestGroups: number[] }[]
+  }
+}
+
+/** An asset as a line of the table of all. */
+export interface ManyLine {
+  id: number
+  name: string
+  target: string
+  sources: number
+  isReading: boolean
+  claimedShare: number
+  findings: number
+  recipe: MadeWith | null
+  bake: 'none' | 'running' | 'done' | 'failed'
+  bakeShare: number
+  missed: number
+  conflicts: number
+  sheets: number
+  /** Sheets of the last bake that were taken from an earlier one. */
+  reused: number
+  handoff: 'none' | 'running' | 'done' | 'failed' | 'old'
+  packageName: string
+  /** Why it needs a look, the weightiest first. */
+  needs: string[]
+}
+
+/** What became of one of many assets. */
+export interface ManyDone {
+  assetId: number
+  name: string
+  problem: string | null
+  remarks: string[]
 }
 
 export interface JournalState {

@@ -1,6 +1,6 @@
 import { ApiProblem, problemSentence } from '@/api/http'
 import { pathOf } from '@/model/dropped-files'
-import type { Role } from '@/api/types'
+import type { ManyDone, Role } from '@/api/types'
 
 /**
  * Sends the files of one model.
@@ -34,8 +34,26 @@ export function uploadIdImage(assetId: number, file: File): Promise<number> {
   return post(`/api/assets/${assetId}/id-images`, [file], () => {})
 }
 
+/**
+ * Sends a folder of models, each target of which becomes an asset.
+ *
+ * @param paletteId that all of them use, null for none
+ */
+export function uploadMany(
+  files: File[],
+  paletteId: number | null,
+  onProgress: (share: number) => void
+): Promise<{ assets: ManyDone[]; sourcesWithoutTarget: string[] }> {
+  const palette = paletteId === null ? '' : `?palette=${paletteId}`
+  return postFiles(`/api/many/models${palette}`, files, onProgress)
+}
+
 /** Answers with the number of what was made. */
-function post(path: string, files: File[], onProgress: (share: number) => void): Promise<number> {
+async function post(path: string, files: File[], onProgress: (share: number) => void): Promise<number> {
+  return (await postFiles<{ id: number }>(path, files, onProgress)).id
+}
+
+function postFiles<T>(path: string, files: File[], onProgress: (share: number) => void): Promise<T> {
   const form = new FormData()
   // Two files of one name may lie in different folders of a model.
   files.forEach((file) => form.append('file', file, pathOf(file)))
@@ -46,7 +64,7 @@ function post(path: string, files: File[], onProgress: (share: number) => void):
     request.upload.onprogress = (e) => onProgress(e.total ? e.loaded / e.total : 0)
     request.onload = () =>
       request.status < 300
-        ? resolve((JSON.parse(request.responseText) as { id: number }).id)
+        ? resolve(JSON.parse(request.responseText) as T)
         : reject(new ApiProblem(request.status, problemSentence(request.status, request.responseText)))
     request.onerror = () =>
       reject(new ApiProblem(0, 'The upload broke off: the server refused it or went away. Nothing was changed.'))

@@ -12,7 +12,7 @@
           :key="station.name"
           :to="{ name: station.name, params: { id } }"
           class="tab"
-          :class="{ 'router-link-active': station.name === 'sort' && route.name === 'review' }"
+          :class="{ 'router-link-active': station.name === 'sort' && (route.name === 'review' || route.name === 'recipe') }"
         >
           {{ station.label }}
           <span

@@ -11,6 +11,7 @@
       <section class="assets" aria-labelledby="assets-title">
         <div class="head">
           <h1 id="assets-title">Assets</h1>
+          <router-link class="table" :to="{ name: 'many' }">All in a table</router-link>
           <form class="new" @submit.prevent="create">
             <el-input v-model="name" maxlength="120" placeholder="Name of a new asset" aria-label="Name of a new asset" />
             <el-button type="primary" native-type="submit" :disabled="name.trim() === ''">New asset</el-button>
@@ -27,7 +28,10 @@
           <li v-for="asset in assets ?? []" :key="asset.id"><asset-card :asset="asset" /></li>
         </ul>
       </section>
-      <palette-list class="palettes" />
+      <div class="beside">
+        <palette-list />
+        <recipe-list />
+      </div>
     </main>
   </catalogue-page>
 </template>
@@ -43,6 +47,7 @@ import { droppedFiles } from '@/model/dropped-files'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import AssetCard from '@/views/catalogue/asset-card.vue'
 import PaletteList from '@/views/catalogue/palette-list.vue'
+import RecipeList from '@/views/catalogue/recipe-list.vue'
 import { useDroppedModels } from '@/views/catalogue/use-dropped-models'
 
 import type { Asset } from '@/api/types'
@@ -107,6 +112,19 @@ async function create(): Promise<void> {
   display: flex;
   gap: 8px;
   width: 380px;
+}
+
+.table {
+  margin-right: auto;
+}
+
+.beside {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  background: var(--paper-raised);
+  border-left: 1px solid var(--rule);
+  overflow: auto;
 }
 
 .cards {

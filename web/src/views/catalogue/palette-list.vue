@@ -88,9 +88,6 @@ async function open(id: number): Promise<void> {
   flex-direction: column;
   gap: var(--gap);
   padding: 22px 20px;
-  background: var(--paper-raised);
-  border-left: 1px solid var(--rule);
-  overflow: auto;
 }
 
 .palette {
@@ -124,6 +121,5 @@ h3 {
 .new {
   display: flex;
   gap: 6px;
-  margin-top: auto;
 }
 </style>

@@ -1,5 +1,11 @@
 <template>
   <div class="rules">
+    <p class="small note">
+      <router-link :to="{ name: 'recipe', params: { id: store.asset!.id } }">{{
+        store.asset!.recipe ? `Recipe ${store.asset!.recipe.name}, version ${store.asset!.recipe.version}` : 'Recipes'
+      }}</router-link>
+      keep rules, masks and settings for other models.
+    </p>
     <p class="small soft note">Later rules win over earlier ones, and what is claimed by hand over both.</p>
     <ol v-if="list" class="list">
       <li v-for="(rule, i) in list.rules" :key="`${rule.kind} ${rule.word} ${rule.face}`" class="rule">

@@ -1,0 +1,107 @@
+<template>
+  <aside class="list" aria-labelledby="recipes-title">
+    <h2 id="recipes-title">Recipes</h2>
+    <p v-if="recipes && recipes.length === 0" class="soft small">
+      There is no recipe yet. Save one from a sorted asset, on its page Sort under rules, or read a file.
+    </p>
+    <section v-for="recipe in recipes ?? []" :key="recipe.id" class="recipe">
+      <h3>
+        {{ recipe.name }} <span class="soft small">version {{ recipe.version }}, {{ moment(recipe.savedAt) }}</span>
+      </h3>
+      <p class="small">
+        {{ count(recipe.rules, 'rule') }} for {{ count(recipe.groups, 'group') }}, {{ count(recipe.masks, 'mask') }}
+      </p>
+      <p v-if="recipe.uses.length > 0" class="small soft">
+        used by
+        <template v-for="(use, i) in recipe.uses" :key="use.assetId">
+          <template v-if="i > 0">, </template>
+          <router-link :to="{ name: 'recipe', params: { id: use.assetId } }">{{ use.assetName }}</router-link>
+          <template v-if="use.version < recipe.version"> (version {{ use.version }})</template>
+        </template>
+      </p>
+      <p class="verbs small">
+        <a :href="api.recipeFileUrl(recipe.id)" download>Download</a>
+        <button v-if="recipe.uses.length === 0" class="link" type="button" @click="remove(recipe)">Remove</button>
+      </p>
+    </section>
+    <el-button size="small" @click="chooser?.click()">Read a recipe file…</el-button>
+    <input ref="chooser" type="file" accept=".json,application/json" hidden aria-label="Recipe file" @change="read" />
+  </aside>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElMessage } from 'element-plus'
+import { onMounted, shallowRef, useTemplateRef } from 'vue'
+import { api } from '@/api/client'
+import { orSay } from '@/components/say'
+import { count, moment } from '@/model/words'
+
+import type { Recipe } from '@/api/types'
+
+/** The recipes that are kept, with the assets that were made with them. */
+const recipes = shallowRef<Recipe[] | null>(null)
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+
+onMounted(load)
+
+async function load(): Promise<void> {
+  await orSay(async () => (recipes.value = await api.recipes()))
+}
+
+async function remove(recipe: Recipe): Promise<void> {
+  await orSay(() => api.deleteRecipe(recipe.id))
+  await load()
+}
+
+function read(): void {
+  const file = chooser.value?.files?.[0]
+  if (!file) return
+  void orSay(async () => {
+    const text = await file.text()
+    chooser.value!.value = ''
+    let json: unknown
+    try {
+      json = JSON.parse(text)
+    } catch {
+      throw new Error(`${file.name} is no recipe file: it is not JSON. Choose a file that a recipe was kept in.`)
+    }
+    const { version, isNew } = await api.readRecipeFile(json)
+    ElMessage({ type: 'success', message: isNew ? `Kept as version ${version}.` : 'It is the newest version already.' })
+    await load()
+  })
+}
+</script>
+
+<style scoped>
+.list {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 18px 20px 22px;
+  border-top: 1px solid var(--rule-strong);
+}
+
+.recipe {
+  display: grid;
+  gap: 2px;
+}
+
+h3 {
+  font-size: var(--text);
+}
+
+.verbs {
+  display: flex;
+  gap: 12px;
+}
+
+.link {
+  padding: 0;
+  border: none;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

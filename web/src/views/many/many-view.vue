@@ -1,0 +1,292 @@
+<template>
+  <catalogue-page title="All assets">
+    <main class="content" :class="{ over: isOver }" @dragover.prevent="isOver = true" @dragleave.self="isOver = false" @drop.prevent="drop">
+      <div class="head">
+        <h1>All assets</h1>
+        <p class="soft">{{ summary }}</p>
+        <router-link :to="{ name: 'catalogue' }">As cards</router-link>
+      </div>
+      <div class="verbs" role="group" aria-label="What to do with the chosen assets">
+        <el-button @click="chooser?.click()">Bring in a folder…</el-button>
+        <input
+          ref="chooser"
+          type="file"
+          multiple
+          hidden
+          webkitdirectory
+          aria-label="Folder of models"
+          @change="bringIn([...(chooser?.files ?? [])])"
+        />
+        <span class="rule" aria-hidden="true" />
+        <el-select v-model="recipe" class="recipes" placeholder="Recipe" aria-label="Recipe">
+          <el-option v-for="r in recipes" :key="r.id" :value="r.id" :label="`${r.name}, version ${r.version}`" />
+        </el-select>
+        <el-button :disabled="recipe === null || ids.length === 0" @click="doIt('recipe')">Apply to {{ chosenWords }}</el-button>
+        <span class="rule" aria-hidden="true" />
+        <el-button :disabled="ids.length === 0" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
+        <el-button :disabled="ids.length === 0" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
+      </div>
+      <job-line v-if="sending !== null" :share="sending" doing="sending the folder" />
+      <notice-line v-if="problems.length > 0" kind="warn">
+        <p v-for="p in problems" :key="p">{{ p }}</p>
+      </notice-line>
+
+      <table class="ledger">
+        <thead>
+          <tr>
+            <th class="box">
+              <input v-model="isAll" type="checkbox" aria-label="All assets" />
+            </th>
+            <th>Asset</th>
+            <th class="number">Claimed</th>
+            <th class="number">Findings</th>
+            <th>Bake</th>
+            <th class="number">Missed</th>
+            <th class="number">Conflicts</th>
+            <th>Recipe</th>
+            <th>Package</th>
+            <th>Needs a look</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines ?? []" :key="line.id" :data-testid="`line-${line.id}`">
+            <td class="box">
+              <input v-model="chosen" type="checkbox" :value="line.id" :aria-label="line.name" />
+            </td>
+            <td>
+              <router-link class="name" :to="{ name: stationOf(line), params: { id: line.id } }">{{ line.name }}</router-link>
+              <span class="small soft file">{{ modelWords(line) }}</span>
+            </td>
+            <td class="number mono">{{ line.target || line.sources ? percent(line.claimedShare) : '–' }}</td>
+            <td class="number mono">{{ line.findings || '–' }}</td>
+            <td>{{ bakeWords(line) }}</td>
+            <td class="number mono">{{ line.bake === 'done' ? line.missed.toLocaleString('en') : '–' }}</td>
+            <td class="number mono">{{ line.bake === 'done' ? line.conflicts.toLocaleString('en') : '–' }}</td>
+            <td>{{ line.recipe ? `${line.recipe.name}, ${line.recipe.version}` : '–' }}</td>
+            <td>{{ HANDOFF_WORDS[line.handoff] }}</td>
+            <td>
+              <span v-if="line.needs.length > 0" class="need">{{ line.needs[0] }}</span>
+              <span v-if="line.needs.length > 1" class="small soft" :title="line.needs.join(', ')"> + {{ line.needs.length - 1 }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="lines?.length === 0" class="soft">There is no asset yet. Drop a folder of models here.</p>
+    </main>
+  </catalogue-page>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElOption, ElSelect } from 'element-plus'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { api } from '@/api/client'
+import { uploadMany } from '@/api/upload'
+import JobLine from '@/components/job-line.vue'
+import NoticeLine from '@/components/notice-line.vue'
+import { orSay } from '@/components/say'
+import { droppedFiles } from '@/model/dropped-files'
+import { count, percent } from '@/model/words'
+import CataloguePage from '@/shell/catalogue-page.vue'
+
+import type { ManyDone, ManyLine, Recipe } from '@/api/types'
+import type { StationName } from '@/router'
+
+const LOOK_MS = 1500
+const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
+  none: '–',
+  running: 'packing…',
+  done: 'packed',
+  failed: 'failed',
+  old: 'older than the bake'
+}
+
+const lines = shallowRef<ManyLine[] | null>(null)
+const recipes = shallowRef<Recipe[]>([])
+const recipe = ref<number | null>(null)
+const chosen = ref<number[]>([])
+const problems = ref<string[]>([])
+const sending = ref<number | null>(null)
+const isOver = ref(false)
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+let timer = 0
+
+const ids = computed(() => (chosen.value.length > 0 ? chosen.value : (lines.value ?? []).map((l) => l.id)))
+const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : 'all'))
+const isAll = computed({
+  get: () => lines.value !== null && lines.value.length > 0 && chosen.value.length === lines.value.length,
+  set: (all: boolean) => (chosen.value = all ? (lines.value ?? []).map((l) => l.id) : [])
+})
+const summary = computed(() => {
+  const all = lines.value ?? []
+  const needing = all.filter((l) => l.needs.length > 0).length
+  return `${count(all.length, 'asset')}, ${needing === 0 ? 'none needs' : needing === 1 ? '1 needs' : `${needing} need`} a look`
+})
+
+onMounted(async () => {
+  await Promise.all([load(), orSay(async () => (recipes.value = await api.recipes()))])
+  recipe.value = recipes.value[0]?.id ?? null
+  timer = window.setInterval(() => void follow(), LOOK_MS)
+})
+onBeforeUnmount(() => window.clearInterval(timer))
+
+async function load(): Promise<void> {
+  await orSay(async () => (lines.value = await api.many()))
+}
+
+/** While something is under way; a server that is away is not asked about again and again. */
+async function follow(): Promise<void> {
+  const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running')
+  if (isBusy && !document.hidden) lines.value = await api.many().catch(() => lines.value)
+}
+
+async function drop(e: DragEvent): Promise<void> {
+  isOver.value = false
+  await bringIn(await droppedFiles(e.dataTransfer))
+}
+
+async function bringIn(files: File[]): Promise<void> {
+  if (files.length === 0 || sending.value !== null) return
+  sending.value = 0
+  await orSay(async () => {
+    const imported = await uploadMany(files, null, (share) => (sending.value = share))
+    say(imported.assets)
+    problems.value.push(...imported.sourcesWithoutTarget.map((name) => `${name} is a source without a target; it was left out.`))
+    chosen.value = imported.assets.filter((a) => a.problem === null).map((a) => a.assetId)
+  })
+  sending.value = null
+  if (chooser.value) chooser.value.value = ''
+  await load()
+}
+
+function say(done: ManyDone[]): void {
+  problems.value = done.flatMap((d) =>
+    [...(d.problem ? [d.problem] : []), ...d.remarks].map((sentence) => `${d.name}: ${sentence}`)
+  )
+}
+
+async function doIt(what: 'recipe' | 'bake' | 'hand-off'): Promise<void> {
+  await orSay(async () => {
+    if (what === 'recipe') say(await api.applyToMany(ids.value, recipe.value!))
+    else if (what === 'bake') say(await api.bakeMany(ids.value))
+    else say(await api.handOffMany(ids.value))
+  })
+  await load()
+}
+
+function modelWords(line: ManyLine): string {
+  if (line.isReading) return 'reading…'
+  const sources = line.sources > 0 ? ` + ${count(line.sources, 'source')}` : ''
+  return line.target ? `${line.target}${sources}` : `no target${sources}`
+}
+
+function bakeWords(line: ManyLine): string {
+  if (line.bake === 'none') return '–'
+  if (line.bake === 'running') return `baking, ${Math.floor(100 * line.bakeShare)} %`
+  if (line.bake === 'failed') return 'failed'
+  const sheets = count(line.sheets, 'sheet')
+  return line.reused > 0 ? `${sheets}, ${line.reused} unchanged` : sheets
+}
+
+/** The station at which the weightiest thing is to be mended. */
+function stationOf(line: ManyLine): StationName {
+  const need = line.needs[0] ?? ''
+  if (need === 'a model was refused' || need === 'no target' || need === 'findings') return 'bring-in'
+  if (need === 'the bake failed' || need.startsWith('texels')) return 'bake'
+  return need.includes('package') || need === '' ? 'hand-off' : 'sort'
+}
+</script>
+
+<style scoped>
+.content {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  gap: 14px;
+  min-height: 0;
+  padding: 22px 24px;
+  overflow: auto;
+}
+
+.over {
+  outline: 3px dashed var(--accent);
+  outline-offset: -6px;
+}
+
+.head {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+}
+
+.head a {
+  margin-left: auto;
+}
+
+.verbs {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
+.verbs > * {
+  margin: 0;
+}
+
+.rule {
+  width: 1px;
+  height: 24px;
+  background: var(--rule-strong);
+}
+
+.recipes {
+  width: 220px;
+}
+
+.ledger {
+  width: 100%;
+  border-collapse: collapse;
+  background: var(--paper-raised);
+  border: 1px solid var(--rule-strong);
+}
+
+th {
+  padding: 7px 10px;
+  border-bottom: 1px solid var(--ink);
+  font-size: var(--text-small);
+  text-align: left;
+  white-space: nowrap;
+}
+
+td {
+  padding: 6px 10px;
+  border-bottom: 1px solid var(--rule);
+  vertical-align: top;
+}
+
+tbody tr:hover {
+  background: var(--paper-sunk);
+}
+
+.box {
+  width: 34px;
+}
+
+.number {
+  text-align: right;
+}
+
+.name {
+  font-weight: 600;
+}
+
+.file {
+  display: block;
+}
+
+.need {
+  padding: 0 6px;
+  border: 1px solid var(--warn);
+  border-radius: 3px;
+  background: var(--accent-soft);
+}
+</style>

@@ -407,6 +407,8 @@ export interface SheetResult {
   pairing: string
   /** Names or colours that matched no group. */
   strays: string[]
+  /** Parts for which it was baked again; null where there was nothing to compare with. */
+  changedParts: string[] | null
 }
 
 export interface BakeSheet {

@@ -6,7 +6,7 @@
   <notice-line v-else-if="state === 'done'" :kind="isClean ? 'good' : 'warn'">
     <strong>{{ headline }}</strong>
     <span class="soft"> · {{ details }}</span>
-    <p v-if="reused">{{ reused }}</p>
+    <p v-if="reused || changed">{{ reused }} {{ changed }}</p>
     <p v-if="strays.length > 0">Strays, which match no group and stay unclaimed: {{ strays.join(', ') }}.</p>
     <p v-if="unclaimed > 0">
       {{ percent(unclaimed / covered) }} of the covered texels are unclaimed. Sort them, or leave them without group.
@@ -69,6 +69,18 @@ const reused = computed(() => {
     ? 'Nothing that it depends on has changed: the maps of the earlier bake are used.'
     : `Not baked again, because nothing has changed there: ${names.join(', ')}.`
 })
+const MOST_NAMES = 5
+/** For which parts the others had to be baked again. */
+const changed = computed(() =>
+  props.bake.sheets
+    .filter((s) => !s.isReused && (s.result?.changedParts?.length ?? 0) > 0)
+    .map(({ name, result }) => {
+      const parts = result!.changedParts!
+      const more = parts.length > MOST_NAMES ? ` and ${parts.length - MOST_NAMES} more` : ''
+      return `${name} was baked again for ${parts.slice(0, MOST_NAMES).join(', ')}${more}.`
+    })
+    .join(' ')
+)
 const details = computed(() => {
   const reach = results.value[0]?.reach
   const words = [count(covered.value, 'texel')]

@@ -54,3 +54,9 @@ CREATE TABLE recipe_version (
 -- The version of a recipe that was applied last, null for none.
 ALTER TABLE asset ADD COLUMN recipe_version_id BIGINT;
 ALTER TABLE asset ADD FOREIGN KEY (recipe_version_id) REFERENCES recipe_version (id);
+
+-- Names what the maps of a sheet depend on by content, whatever revision it came with, and the same of every
+-- part on it; JSON. Null where that cannot be told, and of earlier versions.
+ALTER TABLE bake_sheet ADD COLUMN surface_key CHAR(64);
+ALTER TABLE bake_sheet ADD COLUMN part_keys LONGTEXT;
+CREATE INDEX bake_sheet_surface ON bake_sheet (surface_key);

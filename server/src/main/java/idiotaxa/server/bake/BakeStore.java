@@ -88,6 +88,50 @@ public class BakeStore {
         .fetchOptional(BakeStore::sheetRow);
   }
 
+  /** A sheet that is done and is made of the same content, the newest. */
+  public Optional<SheetRow> findDoneOfSurface(String surfaceKey) {
+    return db.selectFrom(BAKE_SHEET)
+        .where(BAKE_SHEET.SURFACE_KEY.eq(surfaceKey), BAKE_SHEET.MAPS_BLOB_ID.isNotNull())
+        .orderBy(BAKE_SHEET.ID.desc())
+        .limit(1)
+        .fetchOptional(BakeStore::sheetRow);
+  }
+
+  /** Keys of the parts on the sheet of one name that the asset's last bakes left, JSON. */
+  public Optional<String> partKeysBefore(BakeRow bake, String sheetName) {
+    return db.select(BAKE_SHEET.PART_KEYS)
+        .from(BAKE_SHEET)
+        .join(BAKE)
+        .on(BAKE.ID.eq(BAKE_SHEET.BAKE_ID))
+        .where(
+            BAKE.ASSET_ID.eq(bake.assetId()),
+            BAKE.ID.lt(bake.id()),
+            BAKE_SHEET.NAME.eq(sheetName),
+            BAKE_SHEET.MAPS_BLOB_ID.isNotNull(),
+            BAKE_SHEET.PART_KEYS.isNotNull())
+        .orderBy(BAKE.ID.desc())
+        .limit(1)
+        .fetchOptional(BAKE_SHEET.PART_KEYS);
+  }
+
+  /** What a baked sheet is made of; see the migration. */
+  public void setSurface(long sheetId, String surfaceKey, String partKeys) {
+    db.update(BAKE_SHEET)
+        .set(BAKE_SHEET.SURFACE_KEY, surfaceKey)
+        .set(BAKE_SHEET.PART_KEYS, partKeys)
+        .where(BAKE_SHEET.ID.eq(sheetId))
+        .execute();
+  }
+
+  /** A sheet is made of what another one is made of. */
+  public void copySurface(long sheetId, long fromSheetId) {
+    db.select(BAKE_SHEET.SURFACE_KEY, BAKE_SHEET.PART_KEYS)
+        .from(BAKE_SHEET)
+        .where(BAKE_SHEET.ID.eq(fromSheetId))
+        .fetchOptional()
+        .ifPresent(r -> setSurface(sheetId, r.value1(), r.value2()));
+  }
+
   /** Where a sheet has problems, JSON; to be written before {@link #setBaked}. */
   public void setProblems(long sheetId, String problems) {
     db.insertInto(SHEET_PROBLEMS)

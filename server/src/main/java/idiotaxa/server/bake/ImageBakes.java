@@ -102,7 +102,7 @@ public class ImageBakes {
                   lastEntry);
           long sheetId = bakes.addSheet(id, sheet);
           SheetResult result =
-              new SheetResult(report(sheet, image), null, "none", List.of(), null);
+              new SheetResult(report(sheet, image), null, "none", List.of(), null, null);
           bakes.setProblems(sheetId, "[]");
           String key = new ContentKey().add("image " + fileName).add(image.maps().groups()).hex();
           bakes.setBaked(sheetId, blob, json.writeValueAsString(result), key, false);

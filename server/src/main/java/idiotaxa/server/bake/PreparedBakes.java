@@ -35,9 +35,15 @@ public class PreparedBakes {
   }
 
   /**
-   * @param pairingWord {@code names}, {@code all} or {@code none}
+   * @param pairing null when the target is read itself
+   * @param source that rays go to, null when the target is read itself
    */
-  record Ready(PreparedBake bake, String pairingWord) {}
+  record Ready(PreparedBake bake, Pairing pairing, Mesh source) {
+    /** {@code names}, {@code all} or {@code none}. */
+    String pairingWord() {
+      return pairing == null ? "none" : pairing.mode().word();
+    }
+  }
 
   /** A sheet of the target as the asset is divided now. */
   public Sheet sheet(BakeRow bake, String name) {
@@ -72,7 +78,7 @@ public class PreparedBakes {
       BakeRow bake, BakeSettings settings, OriginReading reading, Progress progress) {
     Mesh target = meshes.get(bake.targetId()).mesh();
     if (bake.isFromTarget()) {
-      return new Ready(PreparedBake.fromTarget(target, reading), "none");
+      return new Ready(PreparedBake.fromTarget(target, reading), null, null);
     }
     TracedSource source = traced.of(bake.sourceIds(), progress);
     Pairing pairing =
@@ -80,6 +86,7 @@ public class PreparedBakes {
     RayPlan plan = new RayPlan(pairing, settings.reach(), settings.reachOfPart(), Optional.empty());
     return new Ready(
         PreparedBake.fromSource(target, source, reading, plan, Parallel.cores(), progress),
-        pairing.mode().word());
+        pairing,
+        source.mesh());
   }
 }

@@ -1,10 +1,13 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.bake.BakeContent;
 import idiotaxa.core.bake.BakeKey;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.map.SheetMapsFile;
 import idiotaxa.core.mask.MaskTarget;
 import idiotaxa.core.mask.Specks;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.work.Parallel;
@@ -21,8 +24,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Bakes sheets that were queued. */
@@ -32,6 +36,8 @@ class SheetBakes implements JobWork {
   private static final long BYTES_A_TEXEL = 12;
   /** Of a triangle: mesh, hierarchy and what is derived while they are built. */
   private static final long BYTES_A_TRIANGLE = 300;
+
+  private static final TypeReference<Map<String, String>> PART_KEYS = new TypeReference<>() {};
 
   private final BakeStore bakes;
   private final BlobStore blobs;
@@ -84,34 +90,97 @@ class SheetBakes implements JobWork {
     Sheet sheet = prepared.sheet(bake, row.name());
     OriginReading reading = prepared.reading(bake, settings);
     String key = key(bake, settings, sheet, reading);
-    Optional<SheetRow> same = bakes.findDone(key);
-    if (same.isPresent()) {
-      SheetResult earlier = json.readValue(same.get().report(), SheetResult.class);
-      String report = json.writeValueAsString(earlier.withStrays(reading.strays()));
-      String problems = bakes.problems(same.get().id());
-      run.finish(
-          () -> {
-            bakes.setProblems(sheetId, problems);
-            bakes.setBaked(sheetId, same.get().mapsBlobId(), report, key, true);
-          });
+    SheetRow same = bakes.findDone(key).orElse(null);
+    if (same != null) {
+      reuse(sheetId, same, key, reading, run);
       return;
     }
     PreparedBakes.Ready ready = prepared.of(bake, settings, reading, run);
+    BakeContent.Keys content = content(bake, settings, sheet, reading, ready);
+    same = content == null ? null : bakes.findDoneOfSurface(content.sheet()).orElse(null);
+    if (same != null) {
+      reuse(sheetId, same, key, reading, run);
+      return;
+    }
     BakedSheet baked = ready.bake().bake(sheet, settings.sampling(Parallel.cores()), run);
     run.at("storing the maps", 1);
     long blob = store(baked);
     SheetResult result =
         new SheetResult(
-            baked.report().withoutProblems(),
-            ready.bake().reach().orElse(null),
-            ready.pairingWord(),
-            reading.strays(),
-            specks(bake, sheet, baked));
+                baked.report().withoutProblems(),
+                ready.bake().reach().orElse(null),
+                ready.pairingWord(),
+                reading.strays(),
+                specks(bake, sheet, baked),
+                null)
+            .bakedFor(changedParts(bake, row.name(), content));
     run.finish(
         () -> {
           bakes.setProblems(sheetId, json.writeValueAsString(baked.report().problems()));
           bakes.setBaked(sheetId, blob, json.writeValueAsString(result), key, false);
+          if (content != null) {
+            bakes.setSurface(sheetId, content.sheet(), json.writeValueAsString(content.ofPart()));
+          }
         });
+  }
+
+  /** Takes the maps of a sheet that is made of the same. */
+  private void reuse(long sheetId, SheetRow same, String key, OriginReading reading, JobRun run) {
+    SheetResult earlier = json.readValue(same.report(), SheetResult.class);
+    String report = json.writeValueAsString(earlier.reused(reading.strays()));
+    String problems = bakes.problems(same.id());
+    run.finish(
+        () -> {
+          bakes.setProblems(sheetId, problems);
+          bakes.setBaked(sheetId, same.mapsBlobId(), report, key, true);
+          bakes.copySurface(sheetId, same.id());
+        });
+  }
+
+  /** Null where content does not tell: texels of textures are known by their files only. */
+  private BakeContent.Keys content(
+      BakeRow bake,
+      BakeSettings settings,
+      Sheet sheet,
+      OriginReading reading,
+      PreparedBakes.Ready ready) {
+    if (settings.origin() == IdOrigin.TEXTURE) {
+      return null;
+    }
+    Mesh target = meshes.get(bake.targetId()).mesh();
+    boolean isMeasured = settings.reachOutward() == null;
+    // Of parts with a reach of their own what is missed is not looked for farther away.
+    List<String> words =
+        List.of(
+            "%s %d %d %s %s %s"
+                .formatted(
+                    settings.origin(),
+                    settings.size(),
+                    settings.samples(),
+                    settings.isExact(),
+                    isMeasured,
+                    isMeasured ? settings.reachOfPart().keySet() : ""));
+    return ready.source() == null
+        ? BakeContent.ofTarget(target, sheet, reading, words)
+        : BakeContent.ofSource(
+            target,
+            sheet,
+            ready.source(),
+            reading,
+            ready.pairing(),
+            ready.bake().reaches().orElseThrow(),
+            isMeasured,
+            words);
+  }
+
+  /** Null where there is nothing to compare with. */
+  private List<String> changedParts(BakeRow bake, String sheetName, BakeContent.Keys content) {
+    return content == null
+        ? null
+        : bakes
+            .partKeysBefore(bake, sheetName)
+            .map(before -> content.changedSince(json.readValue(before, PART_KEYS)))
+            .orElse(null);
   }
 
   private int specks(BakeRow bake, Sheet sheet, BakedSheet baked) {

@@ -1,6 +1,13 @@
 <template>
   <li>
-    <button class="row" type="button" :aria-current="isCurrent" :data-testid="`review-${item.id}`" @click="emit('select')">
+    <button
+      class="row"
+      type="button"
+      :aria-current="isCurrent"
+      :data-testid="`review-${item.id}`"
+      @click="emit('select')"
+      @keydown.enter="answerCurrent"
+    >
       <span class="what">
         <strong>{{ name }}</strong>
         <span class="soft small">{{ words }}</span>
@@ -20,7 +27,15 @@ import { area, percent } from '@/model/words'
 import type { ReviewItem } from '@/api/types'
 
 const props = defineProps<{ item: ReviewItem; isCurrent: boolean }>()
-const emit = defineEmits<{ select: [] }>()
+const emit = defineEmits<{ select: []; right: [isForAlike: boolean] }>()
+
+/** The key for "right" means that on the row that is asked about, and chooses any other. */
+function answerCurrent(e: KeyboardEvent): void {
+  if (!props.isCurrent) return
+  e.preventDefault()
+  e.stopPropagation()
+  emit('right', e.shiftKey)
+}
 
 const name = computed(() => props.item.newPart || props.item.oldPart || 'without name')
 const words = computed(() => {

@@ -41,6 +41,7 @@
           :item="item"
           :is-current="item.id === current?.id"
           @select="work.select(item.id)"
+          @right="right"
         />
       </ul>
       <answer-box
@@ -173,10 +174,7 @@ const commands = new Commands([
     section: 'Review',
     name: 'Right, and all like this',
     key: 'Shift Enter',
-    run: () => {
-      work.isForAlike.value = true
-      return work.right()
-    }
+    run: () => right(true)
   },
   { id: 'next', section: 'Review', name: 'Next', key: 'ArrowDown', run: () => work.step(1) },
   { id: 'previous', section: 'Review', name: 'Previous', key: 'ArrowUp', run: () => work.step(-1) },
@@ -191,6 +189,11 @@ useSortKeys(commands, {
   },
   highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number))
 })
+
+function right(isForAlike: boolean): Promise<void> {
+  if (isForAlike) work.isForAlike.value = true
+  return work.right()
+}
 
 function undo(): void {
   void change(() => api.step(store.asset!.id, -1))

@@ -144,7 +144,7 @@ class WatchCommandTest {
     Watching() {
       PrintWriter writer = new PrintWriter(said, true);
       String[] words = {
-        "watch", in.toString(), "--recipe", recipe.toString(), "--out", out.toString(), "--settle", "0.6"
+        "watch", in.toString(), "--recipe", recipe.toString(), "--out", out.toString(), "--settle", "1.5"
       };
       thread = new Thread(() -> Main.run(writer, writer, words));
       thread.start();
@@ -189,7 +189,7 @@ class WatchCommandTest {
           int each = bytes.length / 5 + 1;
           slow.write(bytes, part * each, Math.min(each, bytes.length - part * each));
           slow.flush();
-          pause(300);
+          pause(200);
         }
       }
       waitFor(() -> watching.lines("buoy", "baked") == 1);
@@ -197,10 +197,10 @@ class WatchCommandTest {
       assertThat(watching.lines("baking", "buoy.glb")).isEqualTo(1);
       // Twice within a second: only the last one counts.
       Files.write(in.resolve("buoy.glb"), glb(BellFloat.target()));
-      pause(300);
+      pause(200);
       Files.write(in.resolve("buoy.glb"), glb(ChannelMarkerBuoyB.target()));
       waitFor(() -> watching.lines("buoy", "baked") == 2);
-      pause(1500);
+      pause(2500);
       assertThat(watching.lines("baking", "buoy.glb")).isEqualTo(2);
       JsonNode report = JSON.readTree(Files.readString(out.resolve("buoy/report.json")));
       assertThat(report.toString()).contains("bumper_ring");

@@ -92,7 +92,7 @@ final class CarryBench implements Main.Benchmark {
 
   private static Carried carry(Pair pair) {
     return CarryOver.between(pair.old(), pair.fresh(), Parallel.cores(), Progress.NONE)
-        .carry(pair.oldGroups());
+        .carry(pair.oldGroups(), Progress.NONE);
   }
 
   private static Pair targets() {

@@ -97,7 +97,7 @@ final class CarryCommand implements Callable<Integer> {
     OriginReading reading = read(old, given);
     int[] oldGroups = GroupedMesh.of(old, reading.surface()).groupOfFace();
     Carried carried =
-        CarryOver.between(old, aligned(old, fresh), threads, progress).carry(oldGroups);
+        CarryOver.between(old, aligned(old, fresh), threads, progress).carry(oldGroups, progress);
     if (recipe.hasRules()) {
       OriginReading anew = recipe.claims(fresh, this::note);
       carried = carried.under(GroupedMesh.of(fresh, anew.surface()).groupOfFace());

@@ -2,6 +2,9 @@ package idiotaxa.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
@@ -74,6 +77,11 @@ class CarryCommandTest {
     assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.WRITTEN);
     assertThat(typed.out()).contains("28 parts kept, 12 renamed, 5 new, 3 lost");
     assertThat(typed.err()).contains("note: origin vertex-colors was chosen");
+    assertThat(
+            SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(CarryCommandTest.class.getResourceAsStream("/formats/carry.schema.json"))
+                .validate(Files.readString(out.resolve("carry.json")), InputFormat.JSON))
+        .isEmpty();
     JsonNode json = carried();
     assertThat(json.get("faces").asInt()).isEqualTo(NEW.triangleCount());
     assertThat(values(json.get("confidence"))).hasSize(NEW.triangleCount()).allMatch(c -> c >= 0 && c <= 1);

@@ -28,7 +28,7 @@ class RevisionBTest {
   private static final int[] TRUTH = ChannelMarkerBuoyB.targetGroups();
   private static final Carried CARRIED =
       CarryOver.between(ChannelMarkerBuoy.target(), NEW, 2, Progress.NONE)
-          .carry(ChannelMarkerBuoy.targetGroups());
+          .carry(ChannelMarkerBuoy.targetGroups(), Progress.NONE);
 
   private static boolean isAdded(int face) {
     return ChannelMarkerBuoyB.added().contains(NEW.parts().get(NEW.facePart()[face]).name());
@@ -66,7 +66,7 @@ class RevisionBTest {
     Mesh bell = BellFloat.target();
     Mesh buoy = ChannelMarkerBuoy.target();
     Carried carried =
-        CarryOver.between(buoy, bell, 2, Progress.NONE).carry(ChannelMarkerBuoy.targetGroups());
+        CarryOver.between(buoy, bell, 2, Progress.NONE).carry(ChannelMarkerBuoy.targetGroups(), Progress.NONE);
     assertThat(carried.isOtherModel()).isTrue();
     int[] truth = BellFloat.targetGroups();
     for (int f = 0; f < truth.length; f++) {

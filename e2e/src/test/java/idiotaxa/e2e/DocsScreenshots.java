@@ -10,7 +10,6 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
 /**
@@ -73,6 +72,7 @@ public final class DocsScreenshots {
     page.getByText("The receiver accepted").waitFor();
     take("hand-off");
     tryOn();
+    changing();
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("Palettes").waitFor();
     take("catalogue");
@@ -80,8 +80,6 @@ public final class DocsScreenshots {
     page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
     page.getByText("Too near each other").waitFor();
     take("palette");
-    page.getByLabel("Idiotaxa, to the catalogue").click();
-    findings();
     page.getByLabel("Idiotaxa, to the catalogue").click();
     offer();
   }
@@ -93,14 +91,46 @@ public final class DocsScreenshots {
     page.getByText("the coloured source beside it").click();
     page.waitForTimeout(3000);
     take("try-on");
+  }
+
+  /** Revision B of the buoy, its review, its recipe on the bell float, and all assets in a table. */
+  private void changing() {
+    openAsset("Channel marker buoy B", "Bring in");
+    page.getByText("things to look at").waitFor();
+    artist.waitForStage();
+    take("changed");
+    page.getByText("Review", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("hatch").click();
+    page.getByText("hatch is new and unclaimed.").waitFor();
+    page.waitForTimeout(SETTLE_MS);
+    take("review");
+    openRecipe("Channel marker buoy B");
+    page.getByLabel("Name of the recipe").fill("Saltmarsh props");
+    artist.button("Save as a recipe").click();
+    page.getByText("Saved as version 1.").waitFor();
+    openRecipe("Bell float");
+    page.getByText("parts named deck").click();
+    page.waitForTimeout(SETTLE_MS);
+    take("recipe");
+    artist.button("Apply to this asset").click();
+    page.getByText("Version 1 was applied").waitFor();
     page.getByLabel("Idiotaxa, to the catalogue").click();
-    page.getByText("Storm lantern").first().click();
-    artist.goTo("Hand off");
-    page.getByText("Try on", new Page.GetByTextOptions().setExact(true)).click();
-    waitForLooks();
-    page.getByText("Pack", new Page.GetByTextOptions().setExact(true)).click();
-    page.waitForTimeout(1500);
-    take("pack-trial");
+    page.getByText("All in a table").click();
+    page.getByText("surface without group").first().waitFor();
+    take("many");
+  }
+
+  private void openAsset(String name, String station) {
+    page.getByLabel("Idiotaxa, to the catalogue").click();
+    page.getByText(name, new Page.GetByTextOptions().setExact(true)).first().click();
+    artist.goTo(station);
+  }
+
+  private void openRecipe(String asset) {
+    openAsset(asset, "Sort");
+    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Recipes", new Page.GetByTextOptions().setExact(true)).click();
+    artist.waitForStage();
   }
 
   private void waitForLooks() {
@@ -125,47 +155,6 @@ public final class DocsScreenshots {
         .first()
         .locator("input[type=file]")
         .setInputFiles(new FilePayload(name, "model/gltf-binary", Glb.bytes(mesh)));
-  }
-
-  /** A float whose file has faults, beside a picture of the buoy as reference. */
-  private void findings() {
-    page.getByLabel("Name of a new asset").fill("Bell float, first export");
-    artist.button("New asset").click();
-    page.getByTestId("drop-target")
-        .locator("input[type=file]")
-        .setInputFiles(new FilePayload("bell_float.obj", "text/plain", faultyFloat()));
-    artist.waitForStage();
-    page.getByText("faces are turned").first().click();
-    page.getByLabel("Reference pictures").setInputFiles(folder.resolve("bake-model.png"));
-    page.locator(".picture img").waitFor();
-    take("bring-in-findings");
-  }
-
-  /** A ring of quads with some turned over, some without own UVs, and a lid on the same UVs. */
-  private static byte[] faultyFloat() {
-    StringBuilder obj = new StringBuilder("vt 0.05 0.05\nvt 0.95 0.05\nvt 0.95 0.95\nvt 0.05 0.95\n");
-    int around = 24;
-    double[][] outline = {{0.5, -0.3}, {0.9, -0.1}, {0.9, 0.15}, {0.55, 0.3}, {0.2, 0.9}};
-    for (double[] point : outline) {
-      for (int i = 0; i < around; i++) {
-        double angle = -2 * Math.PI * i / around;
-        obj.append("v %.5f %.5f %.5f\n"
-                .formatted(point[0] * Math.cos(angle), point[1], point[0] * Math.sin(angle)));
-      }
-    }
-    for (int row = 0; row + 1 < outline.length; row++) {
-      obj.append("o ").append(row == 3 ? "bell_cage" : "band_" + row).append('\n');
-      for (int i = 0; i < around; i++) {
-        int a = row * around + i + 1;
-        int b = row * around + (i + 1) % around + 1;
-        boolean isTurned = row == 1 && i % 9 < 3;
-        obj.append(
-            isTurned
-                ? "f %d/1 %d/2 %d/3 %d/4\n".formatted(a, a + around, b + around, b)
-                : "f %d/1 %d/2 %d/3 %d/4\n".formatted(a, b, b + around, a + around));
-      }
-    }
-    return obj.toString().getBytes(StandardCharsets.UTF_8);
   }
 
   /** The target half sorted and finished, then its rules. */
@@ -194,15 +183,9 @@ public final class DocsScreenshots {
     page.keyboard().press("n");
     page.keyboard().press("2");
     page.keyboard().press("v");
-    page.keyboard().press("l");
-    take("sort-finished");
-    page.keyboard().press("l");
     page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
     take("sort-rules");
     page.getByText("drawers", new Page.GetByTextOptions().setExact(true)).click();
-    page.keyboard().press("?");
-    take("sort-keys");
-    page.getByLabel("Close this dialog").click();
   }
 
   /** Picks the ring of the hull at a height of the stage; an empty key leaves it picked. */

@@ -18,7 +18,6 @@ public final class CarryOver {
 
   private final TwoModels models;
   private final int threads;
-  private final Progress progress;
   private final PartLink[] links;
   private final boolean isOtherModel;
   private final double[] typical;
@@ -26,7 +25,6 @@ public final class CarryOver {
 
   private CarryOver(Mesh old, Mesh fresh, int threads, Progress progress) {
     this.threads = threads;
-    this.progress = progress;
     progress.at("comparing the parts", 0);
     models = new TwoModels(old, fresh, threads);
     progress.at("comparing the parts", 0.3);
@@ -34,7 +32,7 @@ public final class CarryOver {
     links = found.find();
     isOtherModel = found.isOtherModel();
     typical = new double[links.length];
-    changes = compare();
+    changes = compare(progress);
   }
 
   /**
@@ -47,7 +45,7 @@ public final class CarryOver {
     return new CarryOver(old, fresh, threads, progress);
   }
 
-  private List<PartChange> compare() {
+  private List<PartChange> compare(Progress progress) {
     PartChange[] found = new PartChange[links.length];
     PartComparison comparison = new PartComparison(models);
     TwoModels.Asking[] asking = new TwoModels.Asking[threads];
@@ -79,9 +77,10 @@ public final class CarryOver {
 
   /**
    * @param oldGroups of every old face, 0 for none
+   * @param heard told how far this is, from several threads
    * @throws CancelledException when the progress says so
    */
-  public Carried carry(int[] oldGroups) {
+  public Carried carry(int[] oldGroups, Progress heard) {
     Mesh fresh = models.fresh;
     if (oldGroups.length != models.old.faceCount()) {
       throw new IllegalArgumentException(
@@ -100,8 +99,8 @@ public final class CarryOver {
         blocks,
         threads,
         (block, worker) -> {
-          progress.checkCancelled();
-          progress.at("carrying groups over", block / (double) blocks);
+          heard.checkCancelled();
+          heard.at("carrying groups over", block / (double) blocks);
           int end = Math.min(groups.length, (block + 1) * BLOCK);
           int part = -1;
           for (int f = block * BLOCK; f < end; f++) {

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class CarryOverTest {
   private static Carried carry(Mesh old, int[] groups, Mesh fresh) {
-    return CarryOver.between(old, fresh, 2, Progress.NONE).carry(groups);
+    return CarryOver.between(old, fresh, 2, Progress.NONE).carry(groups, Progress.NONE);
   }
 
   private static Carried carry(Walls old, Walls fresh) {
@@ -265,8 +265,8 @@ class CarryOverTest {
   void threadsDoNotChangeTheAnswer() {
     Walls old = drum(24, 9).shuffled(5);
     Mesh fresh = drum(31, 13).mesh();
-    Carried one = CarryOver.between(old.mesh(), fresh, 1, Progress.NONE).carry(old.groups());
-    Carried two = CarryOver.between(old.mesh(), fresh, 2, Progress.NONE).carry(old.groups());
+    Carried one = CarryOver.between(old.mesh(), fresh, 1, Progress.NONE).carry(old.groups(), Progress.NONE);
+    Carried two = CarryOver.between(old.mesh(), fresh, 2, Progress.NONE).carry(old.groups(), Progress.NONE);
     assertThat(one.groups()).isEqualTo(two.groups());
     assertThat(one.confidence()).isEqualTo(two.confidence());
     assertThat(one.oldFace()).isEqualTo(two.oldFace());

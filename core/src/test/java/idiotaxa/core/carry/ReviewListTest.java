@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 
 class ReviewListTest {
   private static Carried carry(Walls old, Walls fresh) {
-    return CarryOver.between(old.mesh(), fresh.mesh(), 1, Progress.NONE).carry(old.groups());
+    return CarryOver.between(old.mesh(), fresh.mesh(), 1, Progress.NONE).carry(old.groups(), Progress.NONE);
   }
 
   @Test

@@ -2,6 +2,7 @@ package idiotaxa.server.bringin;
 
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Progress;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.MeshCache;
@@ -82,7 +83,7 @@ class ReadWork implements JobWork {
         carry =
             carry == null || !carries.isStillBefore(row, carry)
                 ? carries.prepare(row, run).orElse(null)
-                : carries.refresh(carry);
+                : carries.refresh(carry, run);
       }
     }
   }
@@ -95,7 +96,7 @@ class ReadWork implements JobWork {
       throw new OutdatedCarryException();
     }
     // Nobody claims behind this lock.
-    PreparedCarry last = carry == null || !isLast ? carry : carries.refresh(carry);
+    PreparedCarry last = carry == null || !isLast ? carry : carries.refresh(carry, Progress.NONE);
     revisions.setReady(row, inspection);
     if (last != null) {
       carries.keep(row, last);

@@ -71,7 +71,7 @@ public class CarryOvers {
         parts.edits().isEmpty() ? meshes.get(revision.id()) : new CachedMesh(parts.mesh());
     CarryOver geometry =
         CarryOver.between(before.mesh(), fresh.mesh(), Parallel.cores(), progress);
-    TakenClaims claims = claims(from, before, geometry, fresh, journal.lastEntry(from.assetId()));
+    TakenClaims claims = claims(from, before, geometry, fresh, journal.lastEntry(from.assetId()), progress);
     return Optional.of(new PreparedCarry(from, before, fresh, parts, geometry, claims));
   }
 
@@ -85,25 +85,35 @@ public class CarryOvers {
   }
 
   private TakenClaims claims(
-      RevisionRow from, CachedMesh before, CarryOver geometry, CachedMesh fresh, long lastEntry) {
+      RevisionRow from,
+      CachedMesh before,
+      CarryOver geometry,
+      CachedMesh fresh,
+      long lastEntry,
+      Progress progress) {
     TakenClaims.Before claims =
         new TakenClaims.Before(
             lastEntry,
             faceGroups.held(from.assetId(), from.id(), lastEntry),
             faceGroups.layers(from.assetId(), from.id(), lastEntry),
             rule -> faceGroups.reachedBy(from.id(), rule));
-    return TakenClaims.of(claims, before, geometry, fresh);
+    return TakenClaims.of(claims, before, geometry, fresh, progress);
   }
 
-  /** The same with what was claimed since. */
-  public PreparedCarry refresh(PreparedCarry prepared) {
+  /**
+   * The same with what was claimed since.
+   *
+   * @param progress {@link Progress#NONE} within the transaction that ends the job, whose row it holds
+   */
+  public PreparedCarry refresh(PreparedCarry prepared, Progress progress) {
     return prepared.with(
         claims(
             prepared.from(),
             prepared.before(),
             prepared.geometry(),
             prepared.fresh(),
-            journal.lastEntry(prepared.from().assetId())));
+            journal.lastEntry(prepared.from().assetId()),
+            progress));
   }
 
   /**

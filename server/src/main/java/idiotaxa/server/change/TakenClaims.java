@@ -7,6 +7,7 @@ import idiotaxa.core.claim.ClaimLayers;
 import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.core.claim.RuleFaces;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.work.Progress;
 import idiotaxa.server.asset.CachedMesh;
 import idiotaxa.server.journal.FaceGroups;
 import java.util.ArrayList;
@@ -37,8 +38,9 @@ record TakenClaims(
   record Before(
       long lastEntry, FaceGroups.Held held, ClaimLayers layers, Function<ClaimRule, BitSet> reached) {}
 
-  static TakenClaims of(Before before, CachedMesh old, CarryOver geometry, CachedMesh fresh) {
-    Carried carried = geometry.carry(before.held().groupIds());
+  static TakenClaims of(
+      Before before, CachedMesh old, CarryOver geometry, CachedMesh fresh, Progress progress) {
+    Carried carried = geometry.carry(before.held().groupIds(), progress);
     List<String> remarks = new ArrayList<>();
     List<ClaimRule> rules = new ArrayList<>();
     for (ClaimRule rule : before.held().rules()) {

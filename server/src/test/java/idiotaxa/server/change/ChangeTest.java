@@ -3,19 +3,31 @@ package idiotaxa.server.change;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.mask.MaskTarget;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.demo.BellFloat;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.ChannelMarkerBuoyB;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 
 /** Revision B of the buoy arrives on a sorted revision A. */
@@ -316,6 +328,42 @@ class ChangeTest {
         .filter(p -> mesh.parts().get(p).name().equals(name))
         .findFirst()
         .orElseThrow();
+  }
+
+  @Test
+  void touchUpsFollowWhereTheLayoutStayed(@TempDir Path folder) throws IOException {
+    Map<String, byte[]> before = TestModels.twoQuads();
+    Map<String, byte[]> after = new HashMap<>(before);
+    // The right quad is laid out anew.
+    String obj = new String(before.get("quads.obj"), StandardCharsets.UTF_8);
+    after.put("quads.obj", TestModels.bytes(obj.replace("vt 1 1", "vt 1 0.9")));
+    RevisedAsset quads = new RevisedAsset(api, "Touched up", before);
+    long group = quads.first.createGroup("oak");
+    String touchUp =
+        "{\"sheet\": \"1001\", \"layout\": \"%s\", \"do\": \"island\", \"group\": %d, \"path\": [%s, 0.5]}";
+    String key = layoutKey(folder, before);
+    var kept =
+        api.send(
+            "PUT",
+            "/api/assets/" + quads.asset + "/masks",
+            "{\"words\": \"t\", \"plan\": {\"touchUps\": [%s, %s]}}"
+                .formatted(touchUp.formatted(key, group, "0.2"), touchUp.formatted(key, group, "0.7")),
+            "If-Match",
+            "\"0\"");
+    assertThat(kept.statusCode()).as(new String(kept.body(), StandardCharsets.UTF_8)).isEqualTo(200);
+    quads.revise(after);
+    JsonNode touchUps = api.json("/api/assets/" + quads.asset + "/masks").get("plan").get("touchUps");
+    assertThat(touchUps.get(0).get("layout").asString()).isEqualTo(layoutKey(folder, after));
+    assertThat(touchUps.get(1).get("layout").asString()).isEqualTo(key);
+    assertThat(quads.changes().get("remarks").toString()).contains("1 touch-up lies where the UVs changed");
+  }
+
+  private static String layoutKey(Path folder, Map<String, byte[]> files) throws IOException {
+    for (Map.Entry<String, byte[]> file : files.entrySet()) {
+      Files.write(folder.resolve(file.getKey()), file.getValue());
+    }
+    Mesh mesh = MeshFiles.read(FileBundle.beside(folder.resolve("quads.obj")));
+    return MaskTarget.layoutKey(mesh, SheetPlan.FITTING.divide(mesh).get(0));
   }
 
   @Test

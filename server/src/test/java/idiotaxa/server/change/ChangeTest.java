@@ -340,14 +340,14 @@ class ChangeTest {
     RevisedAsset quads = new RevisedAsset(api, "Touched up", before);
     long group = quads.first.createGroup("oak");
     String touchUp =
-        "{\"sheet\": \"1001\", \"layout\": \"%s\", \"do\": \"island\", \"group\": %d, \"path\": [%s, 0.5]}";
+        "{\"sheet\": \"1001\", \"layout\": \"%s\", \"do\": \"island\", \"group\": %d, \"path\": [%s]}";
     String key = layoutKey(folder, before);
     var kept =
         api.send(
             "PUT",
             "/api/assets/" + quads.asset + "/masks",
             "{\"words\": \"t\", \"plan\": {\"touchUps\": [%s, %s]}}"
-                .formatted(touchUp.formatted(key, group, "0.2"), touchUp.formatted(key, group, "0.7")),
+                .formatted(touchUp.formatted(key, group, "0.2, 0.5"), touchUp.formatted(key, group, "0.9, 0.8")),
             "If-Match",
             "\"0\"");
     assertThat(kept.statusCode()).as(new String(kept.body(), StandardCharsets.UTF_8)).isEqualTo(200);

@@ -6,6 +6,7 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
@@ -117,6 +118,7 @@ public final class DocsScreenshots {
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("All in a table").click();
     page.getByText("surface without group").first().waitFor();
+    page.getByText("Version 1 was applied").waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
     take("many");
   }
 

@@ -39,7 +39,7 @@ public final class Likeness {
     return words.isEmpty() ? 0 : sum / words.size();
   }
 
-  /** Share of letters that stay when one word is turned into the other; 0 when it is below 0.75. */
+  /** Share of letters that stay when one word is turned into the other; 0 when it is below 0.8, so that short words differ by nothing. */
   private static double of(String a, String b) {
     if (a.equals(b)) {
       return 1;
@@ -48,7 +48,7 @@ public final class Likeness {
     if (Math.min(a.length(), b.length()) < LEAST_LETTERS) {
       return 0;
     }
-    int most = longer / 4;
+    int most = longer / 5;
     int distance = new LevenshteinDistance(most).apply(a, b);
     return distance < 0 ? 0 : 1 - distance / (double) longer;
   }

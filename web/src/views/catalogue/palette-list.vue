@@ -33,6 +33,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
+import { readJsonFile } from '@/model/json-file'
 import { count } from '@/model/words'
 
 import type { Palette, PaletteGroup } from '@/api/types'
@@ -65,14 +66,8 @@ function read(): void {
   const file = chooser.value?.files?.[0]
   if (!file) return
   void orSay(async () => {
-    const text = await file.text()
     chooser.value!.value = ''
-    let json: unknown
-    try {
-      json = JSON.parse(text)
-    } catch {
-      throw new Error(`${file.name} is no palette file: it is not JSON. Choose a file that a palette was kept in.`)
-    }
+    const json = await readJsonFile(file, 'palette')
     await open((await api.readPaletteFile(json)).id)
   })
 }

@@ -34,6 +34,7 @@ import { ElButton, ElMessage } from 'element-plus'
 import { onMounted, shallowRef, useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { readJsonFile } from '@/model/json-file'
 import { count, moment } from '@/model/words'
 
 import type { Recipe } from '@/api/types'
@@ -57,14 +58,8 @@ function read(): void {
   const file = chooser.value?.files?.[0]
   if (!file) return
   void orSay(async () => {
-    const text = await file.text()
     chooser.value!.value = ''
-    let json: unknown
-    try {
-      json = JSON.parse(text)
-    } catch {
-      throw new Error(`${file.name} is no recipe file: it is not JSON. Choose a file that a recipe was kept in.`)
-    }
+    const json = await readJsonFile(file, 'recipe')
     const { version, isNew } = await api.readRecipeFile(json)
     ElMessage({ type: 'success', message: isNew ? `Kept as version ${version}.` : 'It is the newest version already.' })
     await load()

@@ -177,7 +177,7 @@ public class CarryOvers {
       store.addItem(
           revisionId,
           ordinal++,
-          new CarryStore.ItemRow(
+          new ReviewItems.Item(
               0,
               item.reason().word(),
               item.newPart(),

@@ -31,25 +31,6 @@ class CarryStore {
   record CarryRow(
       long revisionId, long fromId, String parts, boolean isOtherModel, String remarks) {}
 
-  /**
-   * An item without its faces.
-   *
-   * @param id 0 for one that is to be added
-   * @param reason word of a {@link idiotaxa.core.carry.ReviewItem.Reason}
-   * @param groupId of the group that its faces were given, 0 for none
-   * @param answerId entry that answered it, 0 for "right", null while it waits
-   */
-  record ItemRow(
-      long id,
-      String reason,
-      int newPart,
-      int oldPart,
-      long groupId,
-      int faceCount,
-      double area,
-      int kin,
-      Long answerId) {}
-
   void create(CarryRow row) {
     db.insertInto(CARRY_OVER)
         .set(CARRY_OVER.REVISION_ID, row.revisionId())
@@ -87,7 +68,7 @@ class CarryStore {
   /**
    * @param faces packed bitmap
    */
-  void addItem(long revisionId, int ordinal, ItemRow item, byte[] faces) {
+  void addItem(long revisionId, int ordinal, ReviewItems.Item item, byte[] faces) {
     db.insertInto(REVIEW_ITEM)
         .set(REVIEW_ITEM.REVISION_ID, revisionId)
         .set(REVIEW_ITEM.ORDINAL, ordinal)
@@ -103,7 +84,7 @@ class CarryStore {
   }
 
   /** Largest first. */
-  List<ItemRow> items(long revisionId) {
+  List<ReviewItems.Item> items(long revisionId) {
     return db.select(
             REVIEW_ITEM.ID,
             REVIEW_ITEM.REASON,
@@ -119,7 +100,7 @@ class CarryStore {
         .orderBy(REVIEW_ITEM.ORDINAL)
         .fetch(
             r ->
-                new ItemRow(
+                new ReviewItems.Item(
                     r.value1(),
                     r.value2(),
                     r.value3(),

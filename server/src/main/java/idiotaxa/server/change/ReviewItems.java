@@ -18,8 +18,10 @@ public class ReviewItems {
   }
 
   /**
-   * One thing to look at.
+   * One thing to look at, without its faces.
    *
+   * @param id 0 for one that is to be added
+   * @param reason word of a {@link idiotaxa.core.carry.ReviewItem.Reason}
    * @param newPart index in the revision, −1 for a lost part
    * @param oldPart index in the revision before, −1 for a new part
    * @param groupId that most of its faces were given, 0 for none
@@ -44,20 +46,7 @@ public class ReviewItems {
 
   /** Largest first; none for a revision that took no other's place. */
   public List<Item> of(long revisionId) {
-    return store.items(revisionId).stream()
-        .map(
-            r ->
-                new Item(
-                    r.id(),
-                    r.reason(),
-                    r.newPart(),
-                    r.oldPart(),
-                    r.groupId(),
-                    r.faceCount(),
-                    r.area(),
-                    r.kin(),
-                    r.answerId()))
-        .toList();
+    return store.items(revisionId);
   }
 
   /**

@@ -43,6 +43,9 @@ final class PartLinks {
   /** Share of the surface that must be found again; below it the model is another one. */
   private static final double RECOGNISED = 0.3;
 
+  /** So many parts tell whether a whole model was mirrored. */
+  private static final int ENOUGH_PARTS = 200;
+
   private static final int MOST_OF_ONE_NAME = 64;
 
   private final TwoModels models;
@@ -100,35 +103,42 @@ final class PartLinks {
     return mesh.parts().get(part).name().strip();
   }
 
-  /** Whether the model as a whole was mirrored; told by parts of one name. */
+  /** Whether the model as a whole was mirrored; told by parts of one name, of many by some. */
   private Placement wholePlacement() {
-    List<Placement> candidates = new ArrayList<>(List.of(Placement.SAME));
-    double[] zero = new double[3];
-    for (int axis = 0; axis < 3; axis++) {
-      candidates.add(Placement.of(axis, zero, zero));
-    }
-    double[] agreeing = new double[candidates.size()];
-    double area = 0;
-    TwoModels.Asking asking = models.new Asking();
-    for (int n = 0; n < links.length && area < Double.POSITIVE_INFINITY; n++) {
+    List<Integer> named = new ArrayList<>();
+    for (int n = 0; n < links.length; n++) {
       List<Integer> same = oldByName.getOrDefault(name(models.fresh, n), List.of());
-      if (same.size() != 1 || models.freshPoints.count(n) == 0) {
-        continue;
-      }
-      double weight = models.freshPoints.area[n];
-      area += weight;
-      for (int c = 0; c < agreeing.length; c++) {
-        agreeing[c] += weight * asking.of(same.get(0), n, candidates.get(c)).both();
+      if (same.size() == 1 && models.freshPoints.count(n) > 0) {
+        named.add(n);
       }
     }
-    if (agreeing[0] >= MOSTLY * area) {
+    double where = agreeing(named, Placement.SAME);
+    if (named.isEmpty() || where >= MOSTLY) {
       return Placement.SAME;
     }
-    int best = 0;
-    for (int c = 1; c < agreeing.length; c++) {
-      best = agreeing[c] > agreeing[best] ? c : best;
+    double[] zero = new double[3];
+    for (int axis = 0; axis < 3; axis++) {
+      Placement mirrored = Placement.of(axis, zero, zero);
+      if (agreeing(named, mirrored) >= NEARLY_ALL) {
+        return mirrored;
+      }
     }
-    return agreeing[best] >= NEARLY_ALL * area ? candidates.get(best) : Placement.SAME;
+    return Placement.SAME;
+  }
+
+  /** Share of the surface of parts that lies on the parts of their names, 0 … 1. */
+  private double agreeing(List<Integer> named, Placement placement) {
+    TwoModels.Asking asking = models.new Asking();
+    double area = 0;
+    double agreeing = 0;
+    int step = Math.max(1, named.size() / ENOUGH_PARTS);
+    for (int i = 0; i < named.size(); i += step) {
+      int n = named.get(i);
+      int old = oldByName.get(name(models.fresh, n)).get(0);
+      area += models.freshPoints.area[n];
+      agreeing += models.freshPoints.area[n] * asking.of(old, n, placement).both();
+    }
+    return area > 0 ? agreeing / area : 0;
   }
 
   private void lookAround() {

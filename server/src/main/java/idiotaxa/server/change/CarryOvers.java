@@ -172,23 +172,23 @@ public class CarryOvers {
   }
 
   private void addItems(long revisionId, List<ReviewItem> items) {
-    int ordinal = 0;
-    for (ReviewItem item : items) {
-      store.addItem(
-          revisionId,
-          ordinal++,
-          new ReviewItems.Item(
-              0,
-              item.reason().word(),
-              item.newPart(),
-              item.oldPart(),
-              item.group(),
-              item.faces().length,
-              item.area(),
-              item.kin(),
-              null),
-          packed(item.faces()));
-    }
+    store.addItems(
+        revisionId,
+        items.stream()
+            .map(
+                item ->
+                    new ReviewItems.Item(
+                        0,
+                        item.reason().word(),
+                        item.newPart(),
+                        item.oldPart(),
+                        item.group(),
+                        item.faces().length,
+                        item.area(),
+                        item.kin(),
+                        null))
+            .toList(),
+        items.stream().map(item -> packed(item.faces())).toList());
   }
 
   private static byte[] packed(int[] faces) {

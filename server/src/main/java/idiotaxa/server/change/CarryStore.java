@@ -4,8 +4,10 @@ import static idiotaxa.server.db.Tables.CARRY_OVER;
 import static idiotaxa.server.db.Tables.REVIEW_ITEM;
 import static idiotaxa.server.db.Tables.REVISION;
 
+import idiotaxa.server.db.tables.records.ReviewItemRecord;
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -66,21 +68,26 @@ class CarryStore {
   }
 
   /**
-   * @param faces packed bitmap
+   * @param faces packed bitmaps, one an item
    */
-  void addItem(long revisionId, int ordinal, ReviewItems.Item item, byte[] faces) {
-    db.insertInto(REVIEW_ITEM)
-        .set(REVIEW_ITEM.REVISION_ID, revisionId)
-        .set(REVIEW_ITEM.ORDINAL, ordinal)
-        .set(REVIEW_ITEM.REASON, item.reason())
-        .set(REVIEW_ITEM.NEW_PART, item.newPart())
-        .set(REVIEW_ITEM.OLD_PART, item.oldPart())
-        .set(REVIEW_ITEM.GROUP_ID, item.groupId())
-        .set(REVIEW_ITEM.FACES, faces)
-        .set(REVIEW_ITEM.FACE_COUNT, item.faceCount())
-        .set(REVIEW_ITEM.AREA, item.area())
-        .set(REVIEW_ITEM.KIN, item.kin())
-        .execute();
+  void addItems(long revisionId, List<ReviewItems.Item> items, List<byte[]> faces) {
+    List<ReviewItemRecord> records = new ArrayList<>();
+    for (int i = 0; i < items.size(); i++) {
+      ReviewItems.Item item = items.get(i);
+      ReviewItemRecord record = db.newRecord(REVIEW_ITEM);
+      record.setRevisionId(revisionId);
+      record.setOrdinal(i);
+      record.setReason(item.reason());
+      record.setNewPart(item.newPart());
+      record.setOldPart(item.oldPart());
+      record.setGroupId(item.groupId());
+      record.setFaces(faces.get(i));
+      record.setFaceCount(item.faceCount());
+      record.setArea(item.area());
+      record.setKin(item.kin());
+      records.add(record);
+    }
+    db.batchInsert(records).execute();
   }
 
   /** Largest first. */
@@ -110,6 +117,14 @@ class CarryStore {
                     r.value7(),
                     r.value8(),
                     r.value9()));
+  }
+
+  /** Packed bitmaps of all items by their ids. */
+  Map<Long, byte[]> allFaces(long revisionId) {
+    return db.select(REVIEW_ITEM.ID, REVIEW_ITEM.FACES)
+        .from(REVIEW_ITEM)
+        .where(REVIEW_ITEM.REVISION_ID.eq(revisionId))
+        .fetchMap(REVIEW_ITEM.ID, REVIEW_ITEM.FACES);
   }
 
   /** Packed bitmap; empty when the revision has no such item. */

@@ -4,7 +4,9 @@ import idiotaxa.server.web.NotFoundException;
 import java.nio.ByteBuffer;
 import java.util.BitSet;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.roaringbitmap.buffer.ImmutableRoaringBitmap;
 import org.springframework.stereotype.Service;
 
@@ -59,6 +61,17 @@ public class ReviewItems {
         store
             .faces(revisionId, itemId)
             .orElseThrow(() -> new NotFoundException("item of this review", itemId));
+    return unpacked(packed);
+  }
+
+  /** Faces of all items by their ids, as {@link #faces} has them. */
+  public Map<Long, BitSet> allFaces(long revisionId) {
+    Map<Long, BitSet> all = new HashMap<>();
+    store.allFaces(revisionId).forEach((id, packed) -> all.put(id, unpacked(packed)));
+    return all;
+  }
+
+  private static BitSet unpacked(byte[] packed) {
     BitSet faces = new BitSet();
     new ImmutableRoaringBitmap(ByteBuffer.wrap(packed)).forEach((int f) -> faces.set(f));
     return faces;

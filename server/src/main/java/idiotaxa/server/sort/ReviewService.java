@@ -117,10 +117,11 @@ public class ReviewService {
         groups.list(assetId).stream().collect(Collectors.toMap(GroupRow::id, g -> g.group().name()));
     double surface = Arrays.stream(meshes.get(revisionId).areas()).sum();
     Map<String, List<Long>> proposals = proposals(revisionId, all, names);
+    Map<Long, BitSet> faces = items.allFaces(revisionId);
     List<ItemView> views = new ArrayList<>();
     double waitingArea = 0;
     for (ReviewItems.Item item : all) {
-      long group = item.isLostPart() ? 0 : groupNow(items.faces(revisionId, item.id()), now);
+      long group = item.isLostPart() ? 0 : groupNow(faces.get(item.id()), now);
       boolean isAnswered =
           item.answerId() != null && (item.answerId() == RIGHT || inForce.contains(item.answerId()));
       boolean isMoved = !item.isLostPart() && group != item.groupId();

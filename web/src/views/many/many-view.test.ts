@@ -1,0 +1,94 @@
+import { flushPromises, mount } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { api } from '@/api/client'
+import ManyView from '@/views/many/many-view.vue'
+import type { ManyLine, Recipe } from '@/api/types'
+
+function line(change: Partial<ManyLine>): ManyLine {
+  return {
+    id: 1,
+    name: 'buoy',
+    target: 'buoy.glb',
+    sources: 1,
+    isReading: false,
+    claimedShare: 0.9999,
+    findings: 0,
+    recipe: { recipeId: 3, name: 'props', version: 2, newest: 2 },
+    bake: 'done',
+    bakeShare: 1,
+    missed: 1234,
+    conflicts: 0,
+    sheets: 2,
+    reused: 1,
+    handoff: 'done',
+    packageName: 'buoy-a.zip',
+    needs: ['texels missed or in conflict', 'surface without group'],
+    ...change
+  }
+}
+
+async function shown(lines: ManyLine[]) {
+  vi.spyOn(api, 'many').mockResolvedValue(lines)
+  vi.spyOn(api, 'recipes').mockResolvedValue([{ id: 3, name: 'props', version: 2 } as Recipe])
+  const wrapper = mount(ManyView, {
+    global: { stubs: { RouterLink: { props: ['to'], template: '<a :data-to="to.name"><slot /></a>' } } }
+  })
+  await flushPromises()
+  return wrapper
+}
+
+beforeEach(() => vi.useFakeTimers())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.restoreAllMocks()
+})
+
+function button(wrapper: Awaited<ReturnType<typeof shown>>, words: string) {
+  return wrapper.findAll('button').find((b) => b.text() === words)!
+}
+
+describe('the table of all assets', () => {
+  it('tells every asset in a line, and leads to where it is mended', async () => {
+    const wrapper = await shown([line({}), line({ id: 2, name: 'bell', needs: [], handoff: 'old', bake: 'none' })])
+    const row = wrapper.find('[data-testid=line-1]')
+    expect(row.text()).toContain('buoy.glb + 1 source')
+    expect(row.text()).toContain('99.99 %')
+    expect(row.text()).toContain('2 sheets, 1 unchanged')
+    expect(row.text()).toContain('1,234')
+    expect(row.text()).toContain('props, 2')
+    expect(row.text()).toContain('texels missed or in conflict + 1')
+    expect(row.find('a').attributes('data-to')).toBe('bake')
+    expect(wrapper.find('[data-testid=line-2] a').attributes('data-to')).toBe('hand-off')
+    expect(wrapper.text()).toContain('2 assets, 1 needs a look')
+  })
+
+  it('does things to all, or to the chosen ones, and says what was refused', async () => {
+    const wrapper = await shown([line({}), line({ id: 2, name: 'bell' })])
+    const bake = vi.spyOn(api, 'bakeMany').mockResolvedValue([
+      { assetId: 1, name: 'buoy', problem: null, remarks: [] },
+      { assetId: 2, name: 'bell', problem: 'There is no target that was read.', remarks: [] }
+    ])
+    await button(wrapper, 'Bake all').trigger('click')
+    await flushPromises()
+    expect(bake).toHaveBeenCalledWith([1, 2])
+    expect(wrapper.text()).toContain('bell: There is no target that was read.')
+    await wrapper.find('[data-testid=line-2] input').setValue(true)
+    const apply = vi.spyOn(api, 'applyToMany').mockResolvedValue([])
+    await button(wrapper, 'Apply to 1 asset').trigger('click')
+    await flushPromises()
+    expect(apply).toHaveBeenCalledWith([2], 3)
+  })
+
+  it('asks again while something is under way, and only then', async () => {
+    const wrapper = await shown([line({ bake: 'running', bakeShare: 0.456 })])
+    expect(wrapper.text()).toContain('baking, 45 %')
+    await vi.advanceTimersByTimeAsync(1600)
+    expect(api.many).toHaveBeenCalledTimes(2)
+    vi.spyOn(api, 'many').mockResolvedValue([line({})])
+    await vi.advanceTimersByTimeAsync(1600)
+    const asked = vi.mocked(api.many).mock.calls.length
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(vi.mocked(api.many).mock.calls.length).toBe(asked)
+    wrapper.unmount()
+  })
+})

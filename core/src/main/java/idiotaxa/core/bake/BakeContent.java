@@ -22,6 +22,8 @@ import java.util.Map;
  * whose texels are not looked at.
  */
 public final class BakeContent {
+  private static final int CHUNK = 1 << 13;
+
   private final Mesh target;
   private final Sheet sheet;
   private final OriginReading reading;
@@ -30,7 +32,11 @@ public final class BakeContent {
   private final Reaches reaches;
   private final Weld weld;
   private final float[] directions;
-  private final String[] sourceParts;
+
+  /** Triangles of every part of the source, and its key once it was asked for. */
+  private final int[][] sourceTriangles;
+
+  private final String[] sourceKeys;
 
   /**
    * @param sheet of everything, 64 hexadecimal digits
@@ -66,7 +72,8 @@ public final class BakeContent {
     this.reaches = reaches;
     weld = source == null ? null : Weld.of(target);
     directions = source == null ? null : SmoothNormals.of(target, weld);
-    sourceParts = source == null ? null : sourceParts();
+    sourceTriangles = source == null ? null : sourceTriangles();
+    sourceKeys = source == null ? null : new String[sourceTriangles.length];
   }
 
   /**
@@ -139,9 +146,9 @@ public final class BakeContent {
     Reach reach = reaches.of(target.parts().get(part).name());
     key.add(bits(reach.outward())).add(bits(reach.inward()));
     long[] allowed = pairing.allowed(part);
-    for (int p = 0; p < sourceParts.length; p++) {
+    for (int p = 0; p < sourceKeys.length; p++) {
       if (allowed == null || PartFilter.isAllowed(allowed, p)) {
-        key.add(sourceParts[p]);
+        key.add(sourceKey(p));
       }
     }
     return key.hex();
@@ -173,8 +180,7 @@ public final class BakeContent {
     return Float.floatToRawIntBits(value + 0f);
   }
 
-  /** One key a part of the source: its places and its groups, in the file's order. */
-  private String[] sourceParts() {
+  private int[][] sourceTriangles() {
     int[] count = new int[source.parts().size()];
     for (int t = 0; t < source.triangleCount(); t++) {
       count[partOf(t)]++;
@@ -188,24 +194,36 @@ public final class BakeContent {
       int part = partOf(t);
       triangles[part][count[part]++] = t;
     }
-    String[] keys = new String[count.length];
-    for (int p = 0; p < keys.length; p++) {
-      ContentKey key = new ContentKey();
-      int[] places = new int[9 * triangles[p].length];
-      int at = 0;
-      for (int t : triangles[p]) {
-        for (int k = 0; k < 3; k++) {
-          int vertex = 3 * source.triangleVertex(t, k);
-          for (int axis = 0; axis < 3; axis++) {
-            places[at++] = raw(source.positions()[vertex + axis]);
-          }
+    return triangles;
+  }
+
+  /** The places and the groups of a part of the source, in the file's order. */
+  private String sourceKey(int part) {
+    if (sourceKeys[part] == null) {
+      int[] triangles = sourceTriangles[part];
+      ContentKey key = new ContentKey().add(triangles.length);
+      // A part may be the whole of a dense source: never all of its places at once.
+      for (int from = 0; from < triangles.length; from += CHUNK) {
+        key.add(places(triangles, from, Math.min(triangles.length, from + CHUNK)));
+      }
+      reading.surface().addTo(key, triangles, reading.groups());
+      sourceKeys[part] = key.hex();
+    }
+    return sourceKeys[part];
+  }
+
+  private int[] places(int[] triangles, int from, int to) {
+    int[] places = new int[9 * (to - from)];
+    int at = 0;
+    for (int i = from; i < to; i++) {
+      for (int k = 0; k < 3; k++) {
+        int vertex = 3 * source.triangleVertex(triangles[i], k);
+        for (int axis = 0; axis < 3; axis++) {
+          places[at++] = raw(source.positions()[vertex + axis]);
         }
       }
-      key.add(places);
-      reading.surface().addTo(key, triangles[p], reading.groups());
-      keys[p] = key.hex();
     }
-    return keys;
+    return places;
   }
 
   private int partOf(int triangle) {

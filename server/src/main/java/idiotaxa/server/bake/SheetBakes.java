@@ -107,13 +107,12 @@ class SheetBakes implements JobWork {
     long blob = store(baked);
     SheetResult result =
         new SheetResult(
-                baked.report().withoutProblems(),
-                ready.bake().reach().orElse(null),
-                ready.pairingWord(),
-                reading.strays(),
-                specks(bake, sheet, baked),
-                null)
-            .bakedFor(changedParts(bake, row.name(), content));
+            baked.report().withoutProblems(),
+            ready.bake().reach().orElse(null),
+            ready.pairingWord(),
+            reading.strays(),
+            specks(bake, sheet, baked),
+            changedParts(bake, row.name(), content));
     run.finish(
         () -> {
           bakes.setProblems(sheetId, json.writeValueAsString(baked.report().problems()));

@@ -21,8 +21,4 @@ public record SheetResult(
   SheetResult reused(List<String> others) {
     return new SheetResult(report, reach, pairing, others, specks, List.of());
   }
-
-  SheetResult bakedFor(List<String> parts) {
-    return new SheetResult(report, reach, pairing, strays, specks, parts);
-  }
 }

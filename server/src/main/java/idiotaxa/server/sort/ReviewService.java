@@ -67,7 +67,7 @@ public class ReviewService {
    *     uncertain}
    * @param newPart name, empty for a lost part
    * @param oldPart name, empty for a new part
-   * @param groupId that its faces are in now, of several the one of most faces; 0 for unclaimed
+   * @param groupId that its faces are in now, of several the one of most surface; 0 for unclaimed
    * @param area square metres
    * @param share of the revision's surface, 0 … 1; 0 for a lost part
    * @param kin items of one number are alike
@@ -115,17 +115,22 @@ public class ReviewService {
     int[] now = faceGroups.ids(assetId, revisionId, journal.lastEntry(assetId));
     Map<Long, String> groupNames =
         groups.list(assetId).stream().collect(Collectors.toMap(GroupRow::id, g -> g.group().name()));
-    double surface = Arrays.stream(meshes.get(revisionId).areas()).sum();
+    double[] areas = meshes.get(revisionId).areas();
+    double surface = Arrays.stream(areas).sum();
     Map<String, List<Long>> proposals = proposals(revisionId, all, names);
     Map<Long, BitSet> faces = items.allFaces(revisionId);
     List<ItemView> views = new ArrayList<>();
     double waitingArea = 0;
     for (ReviewItems.Item item : all) {
-      long group = item.isLostPart() ? 0 : groupNow(faces.get(item.id()), now);
+      long group = item.isLostPart() ? 0 : groupNow(faces.get(item.id()), now, areas);
       boolean isAnswered =
           item.answerId() != null && (item.answerId() == RIGHT || inForce.contains(item.answerId()));
-      boolean isMoved = !item.isLostPart() && group != item.groupId();
-      boolean isWaiting = !isAnswered && !isMoved;
+      // What came without group and has one everywhere now was sorted beside the review.
+      boolean isSorted =
+          !item.isLostPart()
+              && item.groupId() == 0
+              && faces.get(item.id()).stream().allMatch(f -> now[f] != 0);
+      boolean isWaiting = !isAnswered && !isSorted;
       waitingArea += isWaiting && !item.isLostPart() ? item.area() : 0;
       boolean isRight = isAnswered && item.answerId() == RIGHT;
       views.add(
@@ -187,13 +192,13 @@ public class ReviewService {
     return wanted.isEmpty() ? Map.of() : changes.proposals(revisionId, wanted);
   }
 
-  /** The group of most faces; the smaller number of two. */
-  private static long groupNow(BitSet faces, int[] groupIds) {
-    Map<Integer, Integer> counts = new HashMap<>();
-    faces.stream().forEach(f -> counts.merge(groupIds[f], 1, Integer::sum));
-    return counts.entrySet().stream()
+  /** The group of most surface; the smaller number of two. */
+  private static long groupNow(BitSet faces, int[] groupIds, double[] areas) {
+    Map<Integer, Double> areaOf = new HashMap<>();
+    faces.stream().forEach(f -> areaOf.merge(groupIds[f], areas[f], Double::sum));
+    return areaOf.entrySet().stream()
         .max(
-            Map.Entry.<Integer, Integer>comparingByValue()
+            Map.Entry.<Integer, Double>comparingByValue()
                 .thenComparing(e -> -e.getKey()))
         .map(e -> e.getKey().longValue())
         .orElse(0L);

@@ -222,6 +222,32 @@ class ChangeTest {
   }
 
   @Test
+  void aRenamedPartWaitsWhicheverOfItsGroupsHasMoreFaces() {
+    String strip =
+        "v 0 0 0\nv 9 0 0\nv 9 1 0\nv 0 1 0\nv 9.1 0 0\nv 9.1 1 0\nv 9.2 0 0\nv 9.2 1 0\no %s\n"
+            + "f 1 2 3 4\nf 2 5 6 3\nf 5 7 8 6\n";
+    RevisedAsset sign =
+        new RevisedAsset(api, "Sign", Map.of("sign.obj", TestModels.bytes(strip.formatted("plate"))));
+    long large = sign.first.createGroup("large");
+    long small = sign.first.createGroup("small");
+    sign.first.claim(large, 0, 1);
+    sign.first.claim(small, 1, 3);
+    // The second part keeps its name from deciding, as it does when a model has one part only.
+    String other = "v 20 0 0\nv 21 0 0\nv 21 1 0\no post\nf 9 10 11\n";
+    sign.revise(Map.of("sign.obj", TestModels.bytes(strip.formatted("board") + other)));
+    JsonNode item = sign.item("renamed part", "board");
+    assertThat(item.get("groupId").asLong()).isEqualTo(large);
+    assertThat(item.get("isWaiting").asBoolean()).isTrue();
+    // A group that goes into another answers nothing, and neither does undoing all of the carry-over.
+    api.post(
+        "/api/assets/" + sign.asset + "/groups/" + large + "/merge", "{\"other\": " + small + "}");
+    assertThat(sign.item("renamed part", "board").get("isWaiting").asBoolean()).isTrue();
+    sign.first.step(-2);
+    assertThat(sign.item("renamed part", "board").get("isWaiting").asBoolean()).isTrue();
+    assertThat(sign.item("new part", "post").get("isWaiting").asBoolean()).isTrue();
+  }
+
+  @Test
   void itemsShowTheirFacesAndLostPartsThoseOfTheOldModel() {
     claimAll();
     revise();

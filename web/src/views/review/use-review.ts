@@ -78,14 +78,15 @@ export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
   async function answer(word: 'right' | 'there', groupId: number | null): Promise<void> {
     if (!current.value) return
     const ids = isForAlike.value ? alike.value.map((i) => i.id) : [current.value.id]
-    const next = nextWaiting(new Set(ids))
-    await send(ids, word, groupId)
-    selected.value = next
+    const asked = current.value.id
+    // At once, so that the next key is about the next item, however long the answer is under way.
+    selected.value = nextWaiting(new Set(ids))
+    if (!(await send(ids, word, groupId))) selected.value = asked
   }
 
-  async function send(ids: number[], word: 'right' | 'there' | 'open', groupId: number | null): Promise<void> {
+  function send(ids: number[], word: 'right' | 'there' | 'open', groupId: number | null): Promise<boolean> {
     const { id } = revision.value!
-    await orSay(async () => {
+    return orSay(async () => {
       reviews.take(
         await sorting.inOrder(() => api.answerReview(store.asset!.id, id, ids, word, groupId))
       )
@@ -109,6 +110,8 @@ export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
     },
     right: () => answer('right', null),
     there: (groupId) => answer('there', groupId),
-    reopen: (id) => send([id], 'open', null)
+    async reopen(id) {
+      await send([id], 'open', null)
+    }
   }
 }

@@ -5,12 +5,17 @@ import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
 import idiotaxa.core.raster.UvTriangles;
+import java.util.Arrays;
 
 /**
- * Reads all samples of the marked texels of a tile and resolves them. Where all that the rays of a texel
- * can meet is of one group, one ray is enough. Scratch of one thread.
+ * Reads all samples of the marked texels of a tile and resolves them. Blocks are quartered down to texels,
+ * so that what rays can meet is looked for near them only. Where all that the rays of a texel can meet is
+ * of one group, one ray is enough. Scratch of one thread.
  */
 final class BorderPass {
+  /** Sides of the nested blocks, texels; each lies in one of the size before. */
+  private static final int[] SIDES = {16, 8, 4, 1};
+
   private final SurfaceSampler sampler;
   private final UvTriangles triangles;
   private final TileBins bins;
@@ -20,9 +25,18 @@ final class BorderPass {
   private final SampleCounts counts;
   private final boolean[] isMet;
   private final TexelVotes votes;
-  private final IntArrayList near = new IntArrayList();
+  /** Triangles that may own samples of the block under way, for every level. */
+  private final IntArrayList[] near = new IntArrayList[SIDES.length];
+  /** Where the samples of a texel lie in it, both ways, in fixed point. */
+  private final int[] offset;
+
   /** Owner of every sample of the texel under way. */
   private final int[] owner;
+
+  private TexelMarks marks;
+  private int tile;
+  private int toX;
+  private int toY;
 
   BorderPass(
       SurfaceSampler sampler,
@@ -43,29 +57,54 @@ final class BorderPass {
     this.isMet = isMet;
     votes = new TexelVotes(settings.samples());
     owner = new int[settings.samples()];
+    Arrays.setAll(near, level -> new IntArrayList());
+    int step = UvTriangles.STEPS / settings.grid();
+    offset = new int[settings.grid()];
+    Arrays.setAll(offset, s -> s * step + step / 2);
   }
 
-  void read(int tile, TexelMarks marks) {
-    int toX = Math.min(settings.width(), bins.x(tile) + TileBins.SIDE);
-    int toY = Math.min(settings.height(), bins.y(tile) + TileBins.SIDE);
-    for (int y = bins.y(tile); y < toY; y++) {
-      for (int x = bins.x(tile); x < toX; x++) {
-        if (marks.isMarked(y * settings.width() + x)) {
-          readTexel(tile, x, y);
+  void read(int tileToRead, TexelMarks marked) {
+    tile = tileToRead;
+    marks = marked;
+    toX = Math.min(settings.width(), bins.x(tile) + TileBins.SIDE);
+    toY = Math.min(settings.height(), bins.y(tile) + TileBins.SIDE);
+    readBlocks(bins.x(tile), bins.y(tile), TileBins.SIDE, 0);
+  }
+
+  /** Reads a square block by block, each with a region of its own. */
+  private void readBlocks(int fromX, int fromY, int size, int level) {
+    int side = SIDES[level];
+    for (int y = fromY; y < Math.min(toY, fromY + size); y += side) {
+      for (int x = fromX; x < Math.min(toX, fromX + size); x += side) {
+        if (marks.isAnyMarked(x, y, Math.min(toX, x + side), Math.min(toY, y + side))) {
+          readBlock(x, y, level);
         }
       }
     }
   }
 
-  private void readTexel(int tile, int x, int y) {
-    gatherNear(tile, x, y);
-    int first = findOwners(x, y);
+  private void readBlock(int x, int y, int level) {
+    int side = SIDES[level];
+    gatherNear(x, y, side, level);
+    if (near[level].isEmpty()) {
+      return;
+    }
+    if (side == 1) {
+      readTexel(x, y, level);
+    } else {
+      groupOfBlock(x, y, side, level);
+      readBlocks(x, y, side, level + 1);
+    }
+  }
+
+  private void readTexel(int x, int y, int level) {
+    int first = findOwners(x, y, near[level]);
     if (first < 0) {
       return;
     }
     int texel = y * settings.width() + x;
-    int group = settings.isExact() ? IdReader.UNDECIDED : groupOfAll(x, y);
-    if (group >= 0 && readSample(first, x, y) == group) {
+    int group = groupOfBlock(x, y, 1, level);
+    if (!settings.isExact() && group >= 0 && readSample(first, x, y) == group) {
       settle(x, y, first, group);
       return;
     }
@@ -100,68 +139,73 @@ final class BorderPass {
     }
   }
 
-  private void gatherNear(int tile, int x, int y) {
-    near.clear();
-    int left = x * UvTriangles.STEPS;
-    int top = y * UvTriangles.STEPS;
-    for (int slot = bins.from(tile); slot < bins.to(tile); slot++) {
-      int i = bins.item(slot);
-      if (triangles.minX(i) < left + UvTriangles.STEPS
-          && triangles.maxX(i) > left
-          && triangles.minY(i) < top + UvTriangles.STEPS
-          && triangles.maxY(i) > top) {
-        near.add(i);
+  /** Takes what may own samples from the level before, or from the tile. */
+  private void gatherNear(int x, int y, int side, int level) {
+    IntArrayList found = near[level];
+    found.elementsCount = 0;
+    int count = level == 0 ? bins.to(tile) - bins.from(tile) : near[level - 1].size();
+    int fromX = x * UvTriangles.STEPS + offset[0];
+    int fromY = y * UvTriangles.STEPS + offset[0];
+    int lastX = lastSample(x + side);
+    int lastY = lastSample(y + side);
+    for (int n = 0; n < count; n++) {
+      int i = level == 0 ? bins.item(bins.from(tile) + n) : near[level - 1].get(n);
+      if (triangles.mayMeet(i, fromX, fromY, lastX, lastY)) {
+        found.add(i);
       }
     }
   }
 
+  /** Of the samples before a texel's border the last, in fixed point. */
+  private int lastSample(int border) {
+    return (border - 1) * UvTriangles.STEPS + offset[offset.length - 1];
+  }
+
   /** Returns the first sample that has an owner, negative when none has. */
-  private int findOwners(int x, int y) {
+  private int findOwners(int x, int y, IntArrayList candidates) {
     int first = -1;
-    for (int s = 0; s < owner.length; s++) {
-      owner[s] = ownerOf(sampleX(s, x), sampleY(s, y));
-      if (owner[s] >= 0) {
-        isMet[owner[s]] = true;
-        first = first < 0 ? s : first;
+    int s = 0;
+    for (int oy : offset) {
+      long py = (long) y * UvTriangles.STEPS + oy;
+      for (int ox : offset) {
+        int found = ownerOf((long) x * UvTriangles.STEPS + ox, py, candidates);
+        owner[s] = found;
+        if (found >= 0) {
+          isMet[found] = true;
+          first = first < 0 ? s : first;
+        }
+        s++;
       }
     }
     return first;
   }
 
-  private int ownerOf(long px, long py) {
-    for (int n = 0; n < near.size(); n++) {
-      if (triangles.owns(near.get(n), px, py)) {
-        return near.get(n);
+  private int ownerOf(long px, long py, IntArrayList candidates) {
+    for (int n = 0; n < candidates.size(); n++) {
+      if (triangles.owns(candidates.get(n), px, py)) {
+        return candidates.get(n);
       }
     }
     return TileOwners.NOBODY;
   }
 
-  private int groupOfAll(int x, int y) {
-    sampler.clearRegion();
-    int last = TileOwners.NOBODY;
-    for (int s = 0; s < owner.length; s++) {
-      if (owner[s] >= 0 && owner[s] != last) {
-        last = owner[s];
-        if (!sampler.addSquare(last, x, y, 1)) {
-          return IdReader.UNDECIDED;
-        }
+  /** What all samples in a block say that hit, or undecided; their rays then lie in its region. */
+  private int groupOfBlock(int x, int y, int side, int level) {
+    sampler.beginRegion(level);
+    long fromX = (long) x * UvTriangles.STEPS + offset[0];
+    long fromY = (long) y * UvTriangles.STEPS + offset[0];
+    for (int n = 0; n < near[level].size(); n++) {
+      if (!sampler.addToRegion(
+          near[level].get(n), fromX, fromY, lastSample(x + side), lastSample(y + side))) {
+        return IdReader.UNDECIDED;
       }
     }
     return sampler.groupOfRegion();
   }
 
   private int readSample(int s, int x, int y) {
-    return sampler.read(owner[s], sampleX(s, x), sampleY(s, y));
-  }
-
-  private long sampleX(int s, int x) {
-    int step = UvTriangles.STEPS / settings.grid();
-    return (long) x * UvTriangles.STEPS + s % settings.grid() * step + step / 2;
-  }
-
-  private long sampleY(int s, int y) {
-    int step = UvTriangles.STEPS / settings.grid();
-    return (long) y * UvTriangles.STEPS + s / settings.grid() * step + step / 2;
+    long px = (long) x * UvTriangles.STEPS + offset[s % offset.length];
+    long py = (long) y * UvTriangles.STEPS + offset[s / offset.length];
+    return sampler.readInRegion(owner[s], px, py);
   }
 }

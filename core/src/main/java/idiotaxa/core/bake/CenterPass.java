@@ -7,13 +7,13 @@ import java.util.Arrays;
 
 /**
  * Reads the groups at the texel centres of a tile. Squares in which all that rays can meet is of one
- * group are decided as a whole, after a few rays have shown that they hit; others are quartered, down
- * to single texels. Scratch of one thread.
+ * group are decided as a whole, after a few rays have shown that they hit; others are quartered, and in the
+ * smallest every centre is read by itself. Scratch of one thread.
  */
 final class CenterPass {
   private static final int LARGEST = 16;
   private static final int SMALLEST = DecidedSquares.SIDE;
-  private static final int MAX_OWNERS = 6;
+  private static final int MAX_OWNERS = 16;
   /** In a square that is decided as a whole every fourth texel both ways is read all the same. */
   private static final int PROBE_STEP = 4;
 
@@ -69,22 +69,20 @@ final class CenterPass {
   void read() {
     for (int y = owners.fromY(); y < owners.toY(); y += LARGEST) {
       for (int x = owners.fromX(); x < owners.toX(); x += LARGEST) {
-        if (isExact) {
-          readSquare(x, y, LARGEST);
-        } else {
-          decide(x, y, LARGEST);
-        }
+        decide(x, y, LARGEST, 0);
       }
     }
     countOverlaps();
   }
 
-  private void decide(int x, int y, int size) {
+  private void decide(int x, int y, int size, int level) {
     int found = findOwners(x, y, size);
     if (found == 0) {
       return;
     }
-    if (found <= MAX_OWNERS && fillSquare(x, y, size, found)) {
+    int group = groupOfSquare(x, y, size, level, found);
+    if (!isExact && group >= 0 && isHitByProbes(x, y, size, group)) {
+      fill(x, y, size, group);
       return;
     }
     if (size == SMALLEST) {
@@ -92,10 +90,28 @@ final class CenterPass {
       return;
     }
     int half = size / 2;
-    decide(x, y, half);
-    decide(x + half, y, half);
-    decide(x, y + half, half);
-    decide(x + half, y + half, half);
+    decide(x, y, half, level + 1);
+    decide(x + half, y, half, level + 1);
+    decide(x, y + half, half, level + 1);
+    decide(x + half, y + half, half, level + 1);
+  }
+
+  /** The region is of the centres, not of all of the square. */
+  private int groupOfSquare(int x, int y, int size, int level, int found) {
+    sampler.beginRegion(level);
+    if (found > MAX_OWNERS) {
+      return IdReader.UNDECIDED;
+    }
+    long fromX = SurfaceSampler.center(x);
+    long fromY = SurfaceSampler.center(y);
+    long toX = SurfaceSampler.center(Math.min(x + size, owners.toX()) - 1);
+    long toY = SurfaceSampler.center(Math.min(y + size, owners.toY()) - 1);
+    for (int i = 0; i < found; i++) {
+      if (!sampler.addToRegion(ownersOfSquare[i], fromX, fromY, toX, toY)) {
+        return IdReader.UNDECIDED;
+      }
+    }
+    return sampler.groupOfRegion();
   }
 
   /** Collects the distinct owners in a square; more than {@link #MAX_OWNERS} are not counted. */
@@ -127,17 +143,7 @@ final class CenterPass {
     return false;
   }
 
-  private boolean fillSquare(int x, int y, int size, int found) {
-    sampler.clearRegion();
-    for (int i = 0; i < found; i++) {
-      if (!sampler.addSquare(ownersOfSquare[i], x, y, size)) {
-        return false;
-      }
-    }
-    int group = sampler.groupOfRegion();
-    if (group < 0 || !isHitByProbes(x, y, size, group)) {
-      return false;
-    }
+  private void fill(int x, int y, int size, int group) {
     decided.add(x, y, size);
     for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
       for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
@@ -148,7 +154,6 @@ final class CenterPass {
         }
       }
     }
-    return true;
   }
 
   private boolean isHitByProbes(int x, int y, int size, int group) {
@@ -179,7 +184,7 @@ final class CenterPass {
 
   /** A closest point would come with a mark, and so not be the group. */
   private boolean hits(int x, int y, int group) {
-    return sampler.readCenter(owners.at(x, y), x, y) == group;
+    return sampler.readCenterInRegion(owners.at(x, y), x, y) == group;
   }
 
   private void readSquare(int x, int y, int size) {
@@ -187,7 +192,7 @@ final class CenterPass {
       for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
         int owner = owners.at(tx, ty);
         if (owner != TileOwners.NOBODY) {
-          int read = sampler.readCenter(owner, tx, ty);
+          int read = sampler.readCenterInRegion(owner, tx, ty);
           groups[ty * width + tx] = SurfaceSampler.crisp(read);
           counts.countTexel(sampler.partOf(owner), read);
           misses.add(ty * width + tx, read);

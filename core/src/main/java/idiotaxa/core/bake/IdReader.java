@@ -2,6 +2,9 @@ package idiotaxa.core.bake;
 
 /** Reads the group for points and regions of the target. One instance a thread. */
 interface IdReader {
+  /** How deep regions nest. */
+  int LEVELS = 4;
+
   /** No source within reach. */
   int MISSED = -1;
 
@@ -20,14 +23,26 @@ interface IdReader {
    */
   int groupAt(int triangle, double w0, double w1, double w2);
 
-  /** Begins a region without points. */
-  void clearRegion();
+  /**
+   * As {@link #groupAt} for a point of the region that was told last, which may be faster.
+   *
+   * @param triangle of the target
+   */
+  int groupInRegion(int triangle, double w0, double w1, double w2);
+
+  /**
+   * Begins a region without points. It lies in the regions of the levels before its own that were told
+   * since they were begun.
+   *
+   * @param level 0 … {@link #LEVELS} − 1
+   */
+  void beginRegion(int level);
 
   /**
    * Adds a point of a triangle, or of its plane outside of it. The region then holds all of the triangle
    * that lies between its points.
    *
-   * @return false when the region has too many points already
+   * @return false when the region has too many points already; it must not be told then
    */
   boolean addToRegion(int triangle, double w0, double w1, double w2);
 

@@ -4,6 +4,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.trace.ClosestPointQuery;
+import idiotaxa.core.trace.NearTriangles;
 import idiotaxa.core.trace.RayQuery;
 
 /**
@@ -16,16 +17,26 @@ final class RayFinder implements OwnColors.Finder {
   /** Cosine from which two surfaces face the same way. */
   private static final double AGREEING = 0.2;
 
+  private static final double SHORTEST_SQ = 1e-18;
+
   private final SourceSetup setup;
   private final Mesh target;
   private final RayQuery rays;
+  private final NearTriangles near;
   private final ClosestPointQuery points;
   private final float[] origin = new float[3];
   private final float[] direction = new float[3];
-  /** Position and unit direction of the point of the target under way. */
+  /** Corners of the triangle that was placed on last, then their directions: nine values each. */
+  private final double[] corners = new double[18];
+
+  private int placedOn = -1;
+  /** Position of the point of the target under way, metres. */
   final double[] position = new double[3];
 
+  /** The direction there as interpolated, not of unit length. */
   final double[] normal = new double[3];
+
+  private final double[] outward = new double[3];
   private final double[] found = new double[3];
   private boolean isFallback;
   private boolean isFarther;
@@ -35,6 +46,7 @@ final class RayFinder implements OwnColors.Finder {
     this.setup = setup;
     target = setup.target();
     rays = new RayQuery(setup.bvh());
+    near = new NearTriangles(setup.bvh(), setup.labels(), setup.partLabels(), rays);
     points = new ClosestPointQuery(setup.bvh());
   }
 
@@ -44,22 +56,41 @@ final class RayFinder implements OwnColors.Finder {
    */
   @Override
   public boolean find(int triangle, double w0, double w1, double w2) {
+    return find(triangle, w0, w1, w2, false);
+  }
+
+  /** As {@link #find} for a point of the region that {@link #near} knows. */
+  boolean findNear(int triangle, double w0, double w1, double w2) {
+    return find(triangle, w0, w1, w2, true);
+  }
+
+  private boolean find(int triangle, double w0, double w1, double w2, boolean isNear) {
     int part = setup.partOfTriangle(triangle);
     Reach reach = setup.reach(part);
-    long[] allowed = setup.allowed(part);
     isFallback = false;
     isFarther = false;
-    boolean isPatient = setup.isPatient(part);
-    if (place(triangle, w0, w1, w2)) {
+    boolean hasDirection = place(triangle, w0, w1, w2);
+    if (hasDirection) {
       aim(reach);
       rayCount++;
-      if (rays.first(origin, direction, reach.outward() + reach.inward(), allowed)) {
+      double length = reach.outward() + reach.inward();
+      boolean isHit =
+          isNear
+              ? near.first(position, outward, origin, direction, length)
+              : rays.first(origin, direction, length, setup.allowed(part));
+      if (isHit) {
         return true;
       }
-      if (isPatient && findFarther(allowed)) {
-        isFarther = true;
-        return true;
-      }
+    }
+    return findElsewhere(part, reach, hasDirection);
+  }
+
+  private boolean findElsewhere(int part, Reach reach, boolean hasDirection) {
+    long[] allowed = setup.allowed(part);
+    boolean isPatient = setup.isPatient(part);
+    if (hasDirection && isPatient && findFarther(allowed)) {
+      isFarther = true;
+      return true;
     }
     isFallback = true;
     double farthest =
@@ -69,25 +100,30 @@ final class RayFinder implements OwnColors.Finder {
 
   /** Takes position and direction of a point; false where the surface gives no direction. */
   boolean place(int triangle, double w0, double w1, double w2) {
+    if (triangle != placedOn) {
+      take(triangle);
+    }
+    double[] c = corners;
+    for (int axis = 0; axis < 3; axis++) {
+      position[axis] = w0 * c[axis] + w1 * c[axis + 3] + w2 * c[axis + 6];
+      normal[axis] = w0 * c[axis + 9] + w1 * c[axis + 12] + w2 * c[axis + 15];
+    }
+    return normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2] > SHORTEST_SQ;
+  }
+
+  /** Most points follow another of the same triangle. */
+  private void take(int triangle) {
+    placedOn = triangle;
     float[] p = target.positions();
-    int a = target.triangleVertex(triangle, 0);
-    int b = target.triangleVertex(triangle, 1);
-    int c = target.triangleVertex(triangle, 2);
     float[] n = setup.directions();
-    int na = 3 * setup.weld().of(a);
-    int nb = 3 * setup.weld().of(b);
-    int nc = 3 * setup.weld().of(c);
-    double lengthSq = 0;
-    for (int axis = 0; axis < 3; axis++) {
-      position[axis] = w0 * p[3 * a + axis] + w1 * p[3 * b + axis] + w2 * p[3 * c + axis];
-      normal[axis] = w0 * n[na + axis] + w1 * n[nb + axis] + w2 * n[nc + axis];
-      lengthSq += normal[axis] * normal[axis];
+    for (int k = 0; k < 3; k++) {
+      int vertex = target.triangleVertex(triangle, k);
+      int point = 3 * setup.weld().of(vertex);
+      for (int axis = 0; axis < 3; axis++) {
+        corners[3 * k + axis] = p[3 * vertex + axis];
+        corners[9 + 3 * k + axis] = n[point + axis];
+      }
     }
-    double length = Math.sqrt(lengthSq);
-    for (int axis = 0; axis < 3; axis++) {
-      normal[axis] /= length;
-    }
-    return length > 1e-9;
   }
 
   /**
@@ -95,23 +131,23 @@ final class RayFinder implements OwnColors.Finder {
    * that faces the same way.
    */
   private boolean findFarther(long[] allowed) {
-    double outward = distanceAlong(1, allowed);
-    double inward = distanceAlong(-1, allowed);
-    if (!(Math.min(outward, inward) < Double.POSITIVE_INFINITY)) {
+    double ahead = distanceAlong(1, allowed);
+    double behind = distanceAlong(-1, allowed);
+    if (!(Math.min(ahead, behind) < Double.POSITIVE_INFINITY)) {
       return false;
     }
-    if (outward <= inward) {
+    if (ahead <= behind) {
       distanceAlong(1, allowed);
     }
     return TriangleGeometry.unitNormal(setup.source(), rays.triangle(), found)
-        && found[0] * normal[0] + found[1] * normal[1] + found[2] * normal[2] > AGREEING;
+        && found[0] * outward[0] + found[1] * outward[1] + found[2] * outward[2] > AGREEING;
   }
 
   /** Metres to what lies on one side, infinite where there is nothing. */
   private double distanceAlong(int side, long[] allowed) {
     for (int axis = 0; axis < 3; axis++) {
       origin[axis] = (float) position[axis];
-      direction[axis] = (float) (side * normal[axis]);
+      direction[axis] = (float) (side * outward[axis]);
     }
     rayCount++;
     return rays.first(origin, direction, setup.farthest(), allowed)
@@ -120,10 +156,23 @@ final class RayFinder implements OwnColors.Finder {
   }
 
   private void aim(Reach reach) {
+    double length =
+        Math.sqrt(normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2]);
     for (int axis = 0; axis < 3; axis++) {
-      origin[axis] = (float) (position[axis] + normal[axis] * reach.outward());
-      direction[axis] = (float) -normal[axis];
+      outward[axis] = normal[axis] / length;
+      origin[axis] = (float) (position[axis] + outward[axis] * reach.outward());
+      direction[axis] = (float) -outward[axis];
     }
+  }
+
+  /** Whether the first ray found it, within the reach. */
+  boolean isHit() {
+    return !isFarther && !isFallback;
+  }
+
+  /** What lies near the region under way. */
+  NearTriangles near() {
+    return near;
   }
 
   /** Whether a ray longer than the measured reach found it. */

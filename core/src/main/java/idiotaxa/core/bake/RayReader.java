@@ -1,27 +1,27 @@
 package idiotaxa.core.bake;
 
 import idiotaxa.core.reach.Reach;
-import idiotaxa.core.trace.ShaftQuery;
+import idiotaxa.core.trace.NearTriangles;
 
 /** Reads the group from a source, by {@link RayFinder}. */
 final class RayReader implements IdReader {
   private final SourceSetup setup;
   private final RayFinder finder;
-  private final ShaftQuery shaft;
   private boolean isRegionMixed;
+  private boolean isRegionKnown;
   private int regionPart;
 
   RayReader(SourceSetup setup) {
     this.setup = setup;
     finder = new RayFinder(setup);
-    shaft = new ShaftQuery(setup.bvh(), setup.labels());
   }
 
   @Override
   public int groupAt(int triangle, double w0, double w1, double w2) {
-    if (!finder.find(triangle, w0, w1, w2)) {
-      return MISSED;
-    }
+    return finder.find(triangle, w0, w1, w2) ? groupOfFound() : MISSED;
+  }
+
+  private int groupOfFound() {
     double r0 = finder.weight0();
     double r1 = finder.weight1();
     int group = setup.surface().at(finder.triangle(), r0, r1, 1 - r0 - r1);
@@ -29,9 +29,22 @@ final class RayReader implements IdReader {
   }
 
   @Override
-  public void clearRegion() {
-    shaft.clear();
+  public int groupInRegion(int triangle, double w0, double w1, double w2) {
+    if (!isRegionKnown) {
+      return groupAt(triangle, w0, w1, w2);
+    }
+    if (!finder.findNear(triangle, w0, w1, w2)) {
+      return MISSED;
+    }
+    int label = finder.near().label();
+    return label >= 0 && finder.isHit() ? label : groupOfFound();
+  }
+
+  @Override
+  public void beginRegion(int level) {
+    finder.near().begin(level);
     isRegionMixed = false;
+    isRegionKnown = false;
     regionPart = -1;
   }
 
@@ -42,11 +55,7 @@ final class RayReader implements IdReader {
     isRegionMixed |= regionPart >= 0 && part != regionPart;
     regionPart = part;
     isRegionMixed |= !finder.place(triangle, w0, w1, w2);
-    if (!shaft.hasRoomFor(1)) {
-      return false;
-    }
-    shaft.add(finder.position, finder.normal);
-    return true;
+    return !isRegionMixed && finder.near().add(finder.position, finder.normal);
   }
 
   @Override
@@ -55,7 +64,8 @@ final class RayReader implements IdReader {
       return UNDECIDED;
     }
     Reach reach = setup.reach(regionPart);
-    int label = shaft.label(reach.inward(), reach.outward(), setup.allowed(regionPart));
+    int label = finder.near().close(reach.inward(), reach.outward(), setup.allowed(regionPart));
+    isRegionKnown = finder.near().isKnown();
     return label < 0 ? UNDECIDED : label;
   }
 

@@ -19,7 +19,12 @@ final class SelfReader implements IdReader {
   }
 
   @Override
-  public void clearRegion() {
+  public int groupInRegion(int triangle, double w0, double w1, double w2) {
+    return groupAt(triangle, w0, w1, w2);
+  }
+
+  @Override
+  public void beginRegion(int level) {
     isRegionEmpty = true;
   }
 

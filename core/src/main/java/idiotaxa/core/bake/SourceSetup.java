@@ -25,6 +25,7 @@ final class SourceSetup {
   private final float[] directions;
   private final Bvh bvh;
   private final NodeLabels labels;
+  private final NodeLabels partLabels;
 
   /**
    * @param isMeasured whether a part's reach was measured: then what it misses is looked for farther away
@@ -51,6 +52,12 @@ final class SourceSetup {
     weld = Weld.of(target);
     directions = SmoothNormals.of(target, weld);
     labels = NodeLabels.of(bvh, surface::label);
+    int parts = source.parts().size();
+    partLabels =
+        parts < 2
+            ? null
+            : NodeLabels.of(
+                bvh, t -> Math.min(NodeLabels.MIXED, source.facePart()[source.triangleFace(t)]));
   }
 
   Mesh target() {
@@ -77,6 +84,11 @@ final class SourceSetup {
   /** Groups of the source's triangles, by node of the hierarchy. */
   NodeLabels labels() {
     return labels;
+  }
+
+  /** Parts of the source's triangles, by node of the hierarchy; null when there is only one. */
+  NodeLabels partLabels() {
+    return partLabels;
   }
 
   int partOfTriangle(int targetTriangle) {

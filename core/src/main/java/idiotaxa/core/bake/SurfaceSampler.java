@@ -25,8 +25,17 @@ final class SurfaceSampler {
 
   /** What {@link IdReader#groupAt} says at the centre of a texel. */
   int readCenter(int i, int x, int y) {
-    long half = UvTriangles.STEPS / 2;
-    return read(i, (long) x * UvTriangles.STEPS + half, (long) y * UvTriangles.STEPS + half);
+    return read(i, center(x), center(y));
+  }
+
+  /** What {@link IdReader#groupInRegion} says at the centre of a texel. */
+  int readCenterInRegion(int i, int x, int y) {
+    return readInRegion(i, center(x), center(y));
+  }
+
+  /** Where the centre of a column or row of texels lies, in fixed point. */
+  static long center(int texel) {
+    return (long) texel * UvTriangles.STEPS + UvTriangles.STEPS / 2;
   }
 
   /** Value of the crisp plane for what was read. */
@@ -49,17 +58,34 @@ final class SurfaceSampler {
     return read >= 0 && (read & IdReader.FALLBACK) != 0;
   }
 
-  void clearRegion() {
-    reader.clearRegion();
+  /** What {@link IdReader#groupInRegion} says at a point of a triangle, in fixed point. */
+  int readInRegion(int i, long px, long py) {
+    triangles.weights(i, px, py, weights);
+    return reader.groupInRegion(triangles.meshTriangle(i), weights[0], weights[1], weights[2]);
   }
 
-  /** Adds what a triangle has of the square of {@code size} texels at (x, y), or more. */
-  boolean addSquare(int i, int x, int y, int size) {
-    long steps = UvTriangles.STEPS;
-    return addCorner(i, x * steps, y * steps)
-        && addCorner(i, (x + size) * steps, y * steps)
-        && addCorner(i, x * steps, (y + size) * steps)
-        && addCorner(i, (x + size) * steps, (y + size) * steps);
+  /** Begins a region, see {@link IdReader#beginRegion}. */
+  void beginRegion(int level) {
+    reader.beginRegion(level);
+  }
+
+  /**
+   * Adds what a triangle has of a rectangle, or more; points in fixed point.
+   *
+   * @return false when the region has too much already
+   */
+  boolean addToRegion(int i, long fromX, long fromY, long toX, long toY) {
+    long left = Math.max(fromX, triangles.minX(i));
+    long right = Math.min(toX, triangles.maxX(i));
+    long top = Math.max(fromY, triangles.minY(i));
+    long bottom = Math.min(toY, triangles.maxY(i));
+    if (left > right || top > bottom) {
+      return true;
+    }
+    return addCorner(i, left, top)
+        && addCorner(i, right, top)
+        && addCorner(i, left, bottom)
+        && addCorner(i, right, bottom);
   }
 
   private boolean addCorner(int i, long px, long py) {
@@ -67,6 +93,7 @@ final class SurfaceSampler {
     return reader.addToRegion(triangles.meshTriangle(i), weights[0], weights[1], weights[2]);
   }
 
+  /** Tells the region, see {@link IdReader#groupOfRegion}. */
   int groupOfRegion() {
     return reader.groupOfRegion();
   }

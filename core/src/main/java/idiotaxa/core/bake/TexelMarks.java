@@ -26,6 +26,19 @@ final class TexelMarks {
     return (bits[texel >> 6] & 1L << texel) != 0;
   }
 
+  /** Whether any texel of a rectangle is marked. */
+  boolean isAnyMarked(int fromX, int fromY, int toX, int toY) {
+    for (int y = fromY; y < toY; y++) {
+      int from = y * width + fromX;
+      int to = y * width + toX - 1;
+      long first = bits[from >> 6] >>> from;
+      if (from >> 6 == to >> 6 ? first << 63 - (to - from) != 0 : first != 0 || bits[to >> 6] << ~to != 0) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   void markAll() {
     Arrays.fill(bits, -1L);
   }

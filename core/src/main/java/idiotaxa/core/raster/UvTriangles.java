@@ -128,6 +128,24 @@ public final class UvTriangles {
         >= 0;
   }
 
+  /** Whether a triangle may own a point of a rectangle, borders included; never wrong when it says no. */
+  public boolean mayMeet(int i, int fromX, int fromY, int toX, int toY) {
+    return minX(i) <= toX
+        && maxX(i) >= fromX
+        && minY(i) <= toY
+        && maxY(i) >= fromY
+        && reaches(i, 0, 1, fromX, fromY, toX, toY)
+        && reaches(i, 1, 2, fromX, fromY, toX, toY)
+        && reaches(i, 2, 0, fromX, fromY, toX, toY);
+  }
+
+  /** Whether any corner of a rectangle lies on an edge's inner side. */
+  private boolean reaches(int i, int from, int to, int fromX, int fromY, int toX, int toY) {
+    boolean isDown = y[3 * i + to] > y[3 * i + from];
+    boolean isRight = x[3 * i + to] > x[3 * i + from];
+    return edge(i, from, to, isDown ? fromX : toX, isRight ? toY : fromY) >= 0;
+  }
+
   /** Writes the point's barycentric weights for the mesh triangle's corners 0, 1, 2 to {@code out}. */
   public void weights(int i, long px, long py, double[] out) {
     double w0 = edge(i, 1, 2, px, py);

@@ -58,12 +58,62 @@ public final class RayQuery {
    */
   public boolean first(
       float[] origin, float[] direction, double maxT, long[] allowedParts) {
+    begin(origin, direction, maxT);
+    if (!bvh.isEmpty()) {
+      traverse(0, allowedParts);
+    }
+    return hitSlot >= 0;
+  }
+
+  /**
+   * Whether a ray hits anything of some subtrees; of the getters only {@link #triangle} holds then, and
+   * tells any of those that are hit.
+   *
+   * @param boxes where in the nodes the boxes of the subtrees stand; the one that was hit is put in front
+   */
+  boolean any(
+      int[] boxes, int count, float[] origin, float[] direction, double maxT, long[] allowedParts) {
+    begin(origin, direction, maxT);
+    float limit = limit();
+    for (int i = 0; i < count; i++) {
+      int box = boxes[i];
+      if (!isBoxEntered(box, limit)) {
+        continue;
+      }
+      int side = box % Bvh.NODE == 0 ? 0 : 1;
+      traverse(bvh.ref(box - 6 * side, side), allowedParts);
+      if (hitSlot >= 0) {
+        boxes[i] = boxes[0];
+        boxes[0] = box;
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean isBoxEntered(int at, float limit) {
+    float[] b = bvh.nodes;
+    float near =
+        largest(
+            (b[at + nearX] - originX) * inverseX,
+            (b[at + nearY] - originY) * inverseY,
+            (b[at + nearZ] - originZ) * inverseZ);
+    float far =
+        smallest(
+            (b[at + 3 - nearX] - originX) * inverseX,
+            (b[at + 5 - nearY] - originY) * inverseY,
+            (b[at + 7 - nearZ] - originZ) * inverseZ);
+    return isEntered(near, far, limit);
+  }
+
+  /** Begins a ray whose triangles are then told one by one. */
+  void begin(float[] origin, float[] direction, double maxT) {
     prepare(origin, direction);
     hitSlot = -1;
     hitDistance = maxT;
-    if (!bvh.isEmpty()) {
-      traverse(allowedParts);
-    }
+  }
+
+  boolean hasHit() {
     return hitSlot >= 0;
   }
 
@@ -128,7 +178,7 @@ public final class RayQuery {
    * Depth first, the nearer child first. Ray and arrays are held in locals: read from fields they
    * would be loaded again at every node.
    */
-  private void traverse(long[] allowedParts) {
+  private void traverse(int from, long[] allowedParts) {
     float[] nodes = bvh.nodes;
     float ox = originX;
     float oy = originY;
@@ -143,7 +193,7 @@ public final class RayQuery {
     int fy = 5 - ny;
     int fz = 7 - nz;
     int top = 0;
-    int ref = 0;
+    int ref = from;
     float limit = limit();
     while (true) {
       if (LeafRef.isLeaf(ref)) {
@@ -214,12 +264,13 @@ public final class RayQuery {
     int end = slot + LeafRef.count(ref);
     for (; slot < end; slot++) {
       if (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[slot])) {
-        testTriangle(slot);
+        test(slot);
       }
     }
   }
 
-  private void testTriangle(int slot) {
+  /** Tests a triangle; whether it is the nearest so far. */
+  boolean test(int slot) {
     float[] p = bvh.vertices;
     int a = 9 * slot;
     double az = p[a + axisZ] - originKz;
@@ -235,19 +286,21 @@ public final class RayQuery {
     double v = ax * cy - ay * cx;
     double w = bx * ay - by * ax;
     if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0)) {
-      return;
+      return false;
     }
     double det = u + v + w;
     if (det == 0) {
-      return;
+      return false;
     }
     double t = shearZ * (u * az + v * bz + w * cz) / det;
-    if (t >= 0 && (t < hitDistance || (t == hitDistance && isPreferred(slot)))) {
-      hitSlot = slot;
-      hitDistance = t;
-      hitU = u / det;
-      hitV = v / det;
+    if (!(t >= 0 && (t < hitDistance || (t == hitDistance && isPreferred(slot))))) {
+      return false;
     }
+    hitSlot = slot;
+    hitDistance = t;
+    hitU = u / det;
+    hitV = v / det;
+    return true;
   }
 
   private boolean isPreferred(int slot) {

@@ -5,15 +5,24 @@ public record Bounds(float minX, float minY, float minZ, float maxX, float maxY,
 
   /** The box of xyz triples. */
   public static Bounds of(float[] positions) {
-    float inf = Float.POSITIVE_INFINITY;
-    float[] lo = {inf, inf, inf};
-    float[] hi = {-inf, -inf, -inf};
-    for (int i = 0; i < positions.length; i++) {
-      int axis = i % 3;
-      lo[axis] = Math.min(lo[axis], positions[i]);
-      hi[axis] = Math.max(hi[axis], positions[i]);
+    float minX = Float.POSITIVE_INFINITY;
+    float minY = minX;
+    float minZ = minX;
+    float maxX = Float.NEGATIVE_INFINITY;
+    float maxY = maxX;
+    float maxZ = maxX;
+    for (int i = 0; i + 2 < positions.length; i += 3) {
+      float x = positions[i];
+      float y = positions[i + 1];
+      float z = positions[i + 2];
+      minX = Math.min(minX, x);
+      minY = Math.min(minY, y);
+      minZ = Math.min(minZ, z);
+      maxX = Math.max(maxX, x);
+      maxY = Math.max(maxY, y);
+      maxZ = Math.max(maxZ, z);
     }
-    return new Bounds(lo[0], lo[1], lo[2], hi[0], hi[1], hi[2]);
+    return new Bounds(minX, minY, minZ, maxX, maxY, maxZ);
   }
 
   public boolean isEmpty() {

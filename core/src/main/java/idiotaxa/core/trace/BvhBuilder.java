@@ -1,29 +1,42 @@
 package idiotaxa.core.trace;
 
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
+import java.util.Arrays;
 import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.RecursiveTask;
 
 /**
- * Builds a {@link Bvh} top-down by the binned surface-area heuristic (Wald 2007, "On fast
- * construction of SAH-based bounding volume hierarchies").
+ * Builds a {@link Bvh} in two floors, each by the binned surface-area heuristic (Wald 2007, "On fast
+ * construction of SAH-based bounding volume hierarchies"): triangles in Morton order are cut into clusters
+ * of some dozen, each built by itself, and the clusters are divided like triangles are (after Pantaleoni and
+ * Luebke 2010, "HLBVH"). Passes over all triangles are few, which is what building costs otherwise.
  *
- * <p>The triangles' boxes are moved along with their order, so that every pass over a node reads memory
- * in a row. Subtrees of some thousand triangles are built by themselves, in parallel, and joined at the
- * end; where they are cut off depends on the triangles only, so the result does not depend on the
- * threads.
+ * <p>What is cut off where depends on the triangles only, so the result does not depend on the threads.
  */
 final class BvhBuilder {
-  private static final int SUBTREE = 8192;
+  /** Triangles of a cluster at most. */
+  private static final int CLUSTER = 32;
+  /** Clusters that one thread builds in a row. */
+  private static final int CHUNK = 512;
+  /** Clusters below a node that are divided by one thread. */
+  private static final int SUBTREE = 4096;
+
   private static final int BLOCK = 1 << 16;
 
   private final Mesh mesh;
   private final int count;
   private final int threads;
-  private final TriangleBoxes boxes;
   private final Progress progress;
+  private final int[] order;
+  /** Place of the first triangle of every cluster, and the count behind the last. */
+  private final int[] clusterStart;
+  /** Reference of every cluster's root: a leaf, or an inner node counted from its chunk's first. */
+  private final int[] clusterRef;
+
+  private final TriangleBoxes clusters;
 
   BvhBuilder(Mesh mesh, int threads, Progress progress) {
     this.mesh = mesh;
@@ -33,36 +46,144 @@ final class BvhBuilder {
     if (count > LeafRef.MAX_SLOTS) {
       throw new IllegalArgumentException("too many triangles for one hierarchy: " + count);
     }
-    boxes = new TriangleBoxes(count);
-    inBlocks((from, to) -> boxes.load(mesh, from, to));
+    MortonOrder morton = MortonOrder.of(mesh, threads);
+    progress.checkCancelled();
+    order = morton.triangles();
+    clusterStart = cut(morton.codes());
+    clusterRef = new int[clusterCount()];
+    clusters = TriangleBoxes.ofClusters(clusterCount());
   }
 
-  private interface Range {
-    void run(int from, int to);
+  private int clusterCount() {
+    return clusterStart.length - 1;
   }
 
-  private void inBlocks(Range work) {
-    Parallel.run(
-        (count + BLOCK - 1) / BLOCK,
-        threads,
-        (block, worker) -> {
-          progress.checkCancelled();
-          work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK));
-        });
+  /** Where the highest bit of the codes changes, down to clusters; in the middle where none does. */
+  private int[] cut(int[] codes) {
+    IntArrayList starts = new IntArrayList(count / (CLUSTER / 2) + 16);
+    int[] stack = new int[64];
+    int top = 0;
+    int from = 0;
+    int to = count;
+    while (from < count) {
+      if (to - from > CLUSTER) {
+        stack[top++] = to;
+        to = border(codes, from, to);
+        continue;
+      }
+      starts.add(from);
+      from = to;
+      to = top == 0 ? count : stack[--top];
+    }
+    starts.add(count);
+    return starts.toArray();
+  }
+
+  private static int border(int[] codes, int from, int to) {
+    int differing = codes[from] ^ codes[to - 1];
+    if (differing == 0) {
+      return from + to >>> 1;
+    }
+    // All codes of the range agree above this bit, so those that have it are the larger ones.
+    int first = codes[to - 1] & -Integer.highestOneBit(differing);
+    int lo = from;
+    int hi = to - 1;
+    while (lo < hi) {
+      int middle = lo + hi >>> 1;
+      if (codes[middle] < first) {
+        lo = middle + 1;
+      } else {
+        hi = middle;
+      }
+    }
+    return lo;
   }
 
   Bvh build() {
-    return new Bvh(
-        count == 0 ? new float[0] : buildNodes(), leafVertices(), boxes.order(), partOfSlot());
+    float[] nodes = count == 0 ? new float[0] : buildNodes();
+    return new Bvh(nodes, leafVertices(), order, partOfSlot());
   }
 
   private float[] buildNodes() {
-    SplitTask root = new SplitTask(0, count, boxes.centers(0, count), 0);
+    int chunks = (clusterCount() + CHUNK - 1) / CHUNK;
+    float[][] ofChunk = new float[chunks][];
+    SubtreeBuilder[] builders = new SubtreeBuilder[threads];
+    Parallel.run(
+        chunks,
+        threads,
+        (chunk, worker) -> {
+          progress.checkCancelled();
+          if (builders[worker] == null) {
+            builders[worker] =
+                new SubtreeBuilder(TriangleBoxes.ofTriangles(CLUSTER), SubtreeBuilder.LEAF_TRIANGLES);
+          }
+          ofChunk[chunk] = buildChunk(chunk, builders[worker]);
+        });
+    if (clusterCount() == 1) {
+      return ofChunk[0].length > 0 ? ofChunk[0] : singleLeaf();
+    }
+    float[] above = buildAbove();
+    int[] chunkStart = new int[chunks];
+    int size = above.length;
+    for (int chunk = 0; chunk < chunks; chunk++) {
+      chunkStart[chunk] = size;
+      size += ofChunk[chunk].length;
+    }
+    for (int at = 0; at < above.length; at += Bvh.NODE) {
+      NodeTree.writeRefs(
+          above, at, below(above[at + Bvh.REFS], chunkStart), below(above[at + Bvh.REFS + 1], chunkStart));
+    }
+    float[] nodes = Arrays.copyOf(above, size);
+    Parallel.run(
+        chunks,
+        threads,
+        (chunk, worker) ->
+            NodeTree.place(ofChunk[chunk], nodes, chunkStart[chunk]));
+    return nodes;
+  }
+
+  /** What stands instead of a leaf of the upper floor, which holds one cluster. */
+  private int below(float ref, int[] chunkStart) {
+    int bits = Float.floatToRawIntBits(ref);
+    if (!LeafRef.isLeaf(bits)) {
+      return bits;
+    }
+    int cluster = clusters.order()[LeafRef.firstSlot(bits)];
+    int root = clusterRef[cluster];
+    return LeafRef.isLeaf(root) ? root : root + chunkStart[cluster / CHUNK];
+  }
+
+  /** A mesh of few triangles: one leaf and beside it a box that nothing enters. */
+  private float[] singleLeaf() {
+    SubtreeBuilder builder = new SubtreeBuilder(clusters, 1);
+    return builder.single(0, clusterRef[0]);
+  }
+
+  private float[] buildChunk(int chunk, SubtreeBuilder builder) {
+    builder.clear();
+    TriangleBoxes boxes = builder.boxes();
+    for (int c = chunk * CHUNK; c < Math.min(clusterCount(), (chunk + 1) * CHUNK); c++) {
+      int from = clusterStart[c];
+      int size = clusterStart[c + 1] - from;
+      boxes.load(mesh, order, from, size);
+      clusters.put(c, boxes, size);
+      clusterRef[c] =
+          size <= SubtreeBuilder.LEAF_TRIANGLES
+              ? LeafRef.pack(from, size)
+              : builder.put(size, boxes.centers(0, size), from);
+      System.arraycopy(boxes.order(), 0, order, from, size);
+    }
+    return builder.nodes();
+  }
+
+  private float[] buildAbove() {
+    SplitTask root =
+        new SplitTask(0, clusterCount(), clusters.centers(0, clusterCount()), 0);
     NodeTree tree = threads > 1 ? ForkJoinPool.commonPool().invoke(root) : root.compute();
     return tree.flatten();
   }
 
-  /** Builds the nodes over slots from … to−1. */
+  /** Divides clusters from … to−1, at least two. */
   private final class SplitTask extends RecursiveTask<NodeTree> {
     private final int from;
     private final int to;
@@ -80,17 +201,17 @@ final class BvhBuilder {
     protected NodeTree compute() {
       progress.checkCancelled();
       if (to - from <= SUBTREE) {
-        return new NodeTree(new SubtreeBuilder(boxes).build(from, to, centers, depth));
+        return new NodeTree(new SubtreeBuilder(clusters, 1).build(from, to, centers, depth));
       }
-      Split split = new Split(boxes);
+      Split split = new Split(clusters);
       split.divide(from, to, centers, depth);
       int middle = split.middle();
       float[] node = new float[Bvh.NODE];
       split.writeBoxes(node, 0);
       SplitTask left = new SplitTask(from, middle, split.leftCenters(), depth + 1);
       SplitTask right = new SplitTask(middle, to, split.rightCenters(), depth + 1);
-      boolean isLeftLeaf = middle - from <= SubtreeBuilder.LEAF_TRIANGLES;
-      boolean isRightLeaf = to - middle <= SubtreeBuilder.LEAF_TRIANGLES;
+      boolean isLeftLeaf = middle - from == 1;
+      boolean isRightLeaf = to - middle == 1;
       if (!isLeftLeaf && !isRightLeaf && threads > 1) {
         right.fork();
         NodeTree built = left.compute();
@@ -103,10 +224,23 @@ final class BvhBuilder {
     }
   }
 
+  private interface Range {
+    void run(int from, int to);
+  }
+
+  private void inBlocks(Range work) {
+    Parallel.run(
+        (count + BLOCK - 1) / BLOCK,
+        threads,
+        (block, worker) -> {
+          progress.checkCancelled();
+          work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK));
+        });
+  }
+
   private float[] leafVertices() {
     float[] vertices = new float[9 * count];
     float[] p = mesh.positions();
-    int[] order = boxes.order();
     inBlocks(
         (from, to) -> {
           for (int s = from; s < to; s++) {
@@ -123,7 +257,9 @@ final class BvhBuilder {
 
   private int[] partOfSlot() {
     int[] parts = new int[count];
-    int[] order = boxes.order();
+    if (mesh.parts().size() < 2) {
+      return parts;
+    }
     inBlocks(
         (from, to) -> {
           for (int s = from; s < to; s++) {

@@ -41,11 +41,11 @@ final class NodeTree {
 
   /** Returns the index behind the last int that was written. */
   private int copy(float[] out, int at) {
-    System.arraycopy(nodes, 0, out, at, nodes.length);
     if (left == null) {
-      shiftReferences(out, at);
+      place(nodes, out, at);
       return at + nodes.length;
     }
+    System.arraycopy(nodes, 0, out, at, nodes.length);
     int leftAt = at + Bvh.NODE;
     int rightAt = left.copy(out, leftAt);
     writeRefs(out, at, left.reference(leftAt), right.reference(rightAt));
@@ -56,7 +56,9 @@ final class NodeTree {
     return nodes.length == 0 ? leafRef : at;
   }
 
-  private void shiftReferences(float[] out, int at) {
+  /** Copies whole subtrees, whose references count from the beginning of their array. */
+  static void place(float[] nodes, float[] out, int at) {
+    System.arraycopy(nodes, 0, out, at, nodes.length);
     for (int node = at; node < at + nodes.length; node += Bvh.NODE) {
       int first = node + Bvh.REFS;
       writeRefs(out, node, shifted(out[first], at), shifted(out[first + 1], at));

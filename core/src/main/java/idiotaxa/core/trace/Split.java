@@ -62,6 +62,7 @@ final class Split {
     int axis = -1;
     int lastLeft = 0;
     float bestCost = Float.POSITIVE_INFINITY;
+    int all = 0;
     if (depth < MAX_DEPTH) {
       setScales(centers, bins, to - from < MANY);
       fillBins(from, to, centers, bins);
@@ -70,6 +71,7 @@ final class Split {
           continue;
         }
         sweepRight(a, bins);
+        all = sum(a, bins);
         Boxes.reset(swept, 0, 1);
         for (int bin = 0, left = 0; bin < bins - 1; bin++) {
           int n = binCount[a * BINS + bin];
@@ -77,8 +79,8 @@ final class Split {
             left += n;
             Boxes.grow(swept, 0, binBox, 6 * (a * BINS + bin));
           }
-          float cost = Boxes.area(swept, 0) * left + rightArea[bin + 1] * (to - from - left);
-          if (left > 0 && left < to - from && cost < bestCost) {
+          float cost = Boxes.area(swept, 0) * left + rightArea[bin + 1] * (all - left);
+          if (left > 0 && left < all && cost < bestCost) {
             bestCost = cost;
             axis = a;
             lastLeft = bin;
@@ -133,9 +135,17 @@ final class Split {
       int at = 6 * s;
       int bin =
           axis * BINS + (int) ((box[at + axis] + box[at + 3 + axis] - lowest) * perUnit);
-      binCount[bin]++;
+      binCount[bin] += boxes.weightAt(s);
       Boxes.grow(binBox, 6 * bin, box, at);
     }
+  }
+
+  private int sum(int axis, int bins) {
+    int sum = 0;
+    for (int bin = 0; bin < bins; bin++) {
+      sum += binCount[axis * BINS + bin];
+    }
+    return sum;
   }
 
   private void sweepRight(int axis, int bins) {

@@ -2,35 +2,70 @@ package idiotaxa.core.trace;
 
 import idiotaxa.core.mesh.Mesh;
 
-/** Bounding boxes of triangles, six floats each (min xyz, max xyz), and the order they were put into. */
+/** Bounding boxes of triangles or clusters of them, six floats each (min xyz, max xyz), and the order they were put into. */
 final class TriangleBoxes {
   private final float[] box;
   private final int[] order;
+  /** Triangles of every item; null where each is one. */
+  private final int[] weight;
 
-  TriangleBoxes(int count) {
+  private TriangleBoxes(int count, int[] weight) {
     box = new float[6 * count];
     order = new int[count];
+    this.weight = weight;
   }
 
-  void load(Mesh mesh, int from, int to) {
+  /** Room for boxes of triangles. */
+  static TriangleBoxes ofTriangles(int count) {
+    return new TriangleBoxes(count, null);
+  }
+
+  /** Room for boxes around several triangles each. */
+  static TriangleBoxes ofClusters(int count) {
+    return new TriangleBoxes(count, new int[count]);
+  }
+
+  /** Takes the boxes of some triangles, given by their places in an order; at least one. */
+  void load(Mesh mesh, int[] triangles, int from, int count) {
     float[] p = mesh.positions();
-    for (int t = from; t < to; t++) {
-      order[t] = t;
+    for (int i = 0; i < count; i++) {
+      int t = triangles[from + i];
+      order[i] = t;
       int a = 3 * mesh.triangleVertex(t, 0);
       int b = 3 * mesh.triangleVertex(t, 1);
       int c = 3 * mesh.triangleVertex(t, 2);
       for (int axis = 0; axis < 3; axis++) {
-        box[6 * t + axis] = Math.min(p[a + axis], Math.min(p[b + axis], p[c + axis]));
-        box[6 * t + 3 + axis] = Math.max(p[a + axis], Math.max(p[b + axis], p[c + axis]));
+        float x = p[a + axis];
+        float y = p[b + axis];
+        float z = p[c + axis];
+        float least = x < y ? x : y;
+        float most = x > y ? x : y;
+        box[6 * i + axis] = least < z ? least : z;
+        box[6 * i + 3 + axis] = most > z ? most : z;
       }
     }
+  }
+
+  /** Makes an item of the first boxes of others: the box around them, weighing as many as they are. */
+  void put(int item, TriangleBoxes others, int count) {
+    order[item] = item;
+    weight[item] = count;
+    Boxes.reset(box, 6 * item, 1);
+    for (int i = 0; i < count; i++) {
+      Boxes.grow(box, 6 * item, others.box, 6 * i);
+    }
+  }
+
+  /** What a place counts where nodes are compared. */
+  int weightAt(int place) {
+    return weight == null ? 1 : weight[order[place]];
   }
 
   float[] array() {
     return box;
   }
 
-  /** Mesh triangle of every slot. */
+  /** Mesh triangle, or item, of every place. */
   int[] order() {
     return order;
   }

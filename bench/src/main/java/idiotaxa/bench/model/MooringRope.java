@@ -14,7 +14,7 @@ final class MooringRope {
   private static final double MARGIN = 0.02;
   private static final double STRIP_HEIGHT = 0.111;
   private static final int STRANDS = 12;
-  private static final double TWISTS = 9;
+  private static final double TWISTS = 4;
   private static final double RADIUS = 0.12;
 
   private MooringRope() {}

@@ -1,6 +1,7 @@
 package idiotaxa.core.align;
 
 import idiotaxa.core.claim.NameStem;
+import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -31,6 +32,9 @@ final class SizeCheck {
   /** What differs notably, in words: {@code 10 % narrower in X}, {@code lid: 5.0 % wider in Y}. */
   List<String> differences(Alignment alignment) {
     List<String> out = new ArrayList<>(words("", ratios(alignment)));
+    if (target.parts().size() < 2 || source.parts().size() < 2) {
+      return out;
+    }
     Map<String, double[]> ofStem = boxes(source, alignment);
     boxes(target, Alignment.NONE)
         .forEach(
@@ -64,6 +68,10 @@ final class SizeCheck {
 
   /** The box of a moved mesh, from its moved points: a box of a turned box would be larger. */
   private static double[] box(Mesh mesh, Alignment alignment) {
+    if (alignment == Alignment.NONE) {
+      Bounds b = mesh.bounds();
+      return new double[] {b.minX(), b.minY(), b.minZ(), b.maxX(), b.maxY(), b.maxZ()};
+    }
     double[] box = empty();
     double[] p = new double[3];
     float[] positions = mesh.positions();
@@ -92,7 +100,7 @@ final class SizeCheck {
     Map<String, double[]> out = new LinkedHashMap<>();
     for (int i = 0; i < parts; i++) {
       String stem = NameStem.of(mesh.parts().get(i).name());
-      if (ofPart[i] != null && uses.get(stem) == 1 && !stem.isBlank() && parts > 1) {
+      if (ofPart[i] != null && uses.get(stem) == 1 && !stem.isBlank()) {
         out.put(stem, ofPart[i]);
       }
     }

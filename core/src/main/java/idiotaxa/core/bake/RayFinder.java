@@ -156,10 +156,10 @@ final class RayFinder implements OwnColors.Finder {
   }
 
   private void aim(Reach reach) {
-    double length =
-        Math.sqrt(normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2]);
+    double toUnit =
+        1 / Math.sqrt(normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2]);
     for (int axis = 0; axis < 3; axis++) {
-      outward[axis] = normal[axis] / length;
+      outward[axis] = normal[axis] * toUnit;
       origin[axis] = (float) (position[axis] + outward[axis] * reach.outward());
       direction[axis] = (float) -outward[axis];
     }

@@ -116,6 +116,10 @@ public final class NearestCovered {
 
     private int push(int topBefore, int x, long heightSq) {
       int top = topBefore;
+      if (heightSq == 0 && top >= 0 && siteHeightSq[top] == 0 && site[top] == x - 1) {
+        // Of covered texels side by side, which most are, each has its own column.
+        return put(top + 1, x, 0, x);
+      }
       while (top >= 0 && valueAt(top, begin[top]) > valueOf(x, heightSq, begin[top])) {
         top--;
       }

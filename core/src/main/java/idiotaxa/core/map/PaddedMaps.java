@@ -1,6 +1,7 @@
 package idiotaxa.core.map;
 
 import com.carrotsearch.hppc.IntArrayList;
+import java.util.Arrays;
 
 /**
  * The maps of a sheet with padding: every uncovered texel within the radius is as its nearest covered
@@ -18,8 +19,17 @@ public final class PaddedMaps {
   /** Entry of {@link Coverage} of every shared texel; null where they are numbered as in it. */
   private final int[] entry;
 
+  private final RowRuns runs;
+
   private PaddedMaps(
-      int width, int height, char[] groups, Coverage coverage, long[] sharedBits, int[] entry) {
+      int width,
+      int height,
+      char[] groups,
+      Coverage coverage,
+      long[] sharedBits,
+      int[] entry,
+      int threads) {
+    runs = RowRuns.of(groups, width, height, threads);
     this.width = width;
     this.height = height;
     this.groups = groups;
@@ -36,17 +46,14 @@ public final class PaddedMaps {
    * @param radius texels, 0 for no padding, or {@link NearestCovered#EVERYWHERE}
    */
   static PaddedMaps of(SheetMaps maps, int radius, int threads) {
-    PaddedMaps unpadded = unpadded(maps);
-    return radius == 0 ? unpadded : unpadded.pad(radius, threads);
-  }
-
-  private static PaddedMaps unpadded(SheetMaps maps) {
     long[] bits = new long[(maps.groups().length + 63) / 64];
     for (int texel : maps.coverage().texels()) {
       bits[texel >> 6] |= 1L << texel;
     }
-    return new PaddedMaps(
-        maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null);
+    PaddedMaps unpadded =
+        new PaddedMaps(
+            maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, threads);
+    return radius == 0 ? unpadded : unpadded.pad(radius, threads);
   }
 
   private PaddedMaps pad(int radius, int threads) {
@@ -70,7 +77,7 @@ public final class PaddedMaps {
     for (IntArrayList band : entriesOfBand) {
       entries.addAll(band);
     }
-    return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray());
+    return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray(), threads);
   }
 
   private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntArrayList entries) {
@@ -111,10 +118,12 @@ public final class PaddedMaps {
   /** Writes the group numbers of a row to {@code out}; unclaimed, missed and uncovered give 0. */
   public void groupRow(int y, char[] out) {
     int from = y * width;
-    for (int x = 0; x < width; x++) {
-      char group = groups[from + x];
-      out[x] = group >= SheetMaps.MISSED ? 0 : group;
-    }
+    runs.visit(
+        y,
+        (begin, end) -> {
+          char group = groups[from + begin];
+          Arrays.fill(out, begin, end, group >= SheetMaps.MISSED ? 0 : group);
+        });
   }
 
   /**
@@ -124,15 +133,14 @@ public final class PaddedMaps {
    * @param out filled from index {@code offset}
    */
   public void coverageRow(int y, boolean[] isInSet, byte[] out, int offset) {
-    byte[] whole = new byte[isInSet.length];
-    for (int g = 0; g < whole.length; g++) {
-      whole[g] = isInSet[g] ? (byte) Coverage.FULL : 0;
-    }
     int from = y * width;
-    for (int x = 0; x < width; x++) {
-      char group = groups[from + x];
-      out[offset + x] = group < whole.length ? whole[group] : 0;
-    }
+    runs.visit(
+        y,
+        (begin, end) -> {
+          char group = groups[from + begin];
+          boolean isIn = group < isInSet.length && isInSet[group];
+          Arrays.fill(out, offset + begin, offset + end, isIn ? (byte) Coverage.FULL : 0);
+        });
     visitShared(y, texel -> out[offset + texel - from] = (byte) coverage.sumOf(entryOf(texel), isInSet));
   }
 

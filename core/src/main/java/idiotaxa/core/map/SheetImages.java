@@ -33,8 +33,13 @@ public final class SheetImages {
           char[] groups = new char[maps.width()];
           return (y, out, offset) -> {
             maps.groupRow(y, groups);
+            int rgb = 0;
+            int last = -1;
             for (int x = 0, at = offset; x < groups.length; x++, at += 3) {
-              int rgb = colors[groups[x]];
+              if (groups[x] != last) {
+                last = groups[x];
+                rgb = colors[last];
+              }
               out[at] = (byte) (rgb >> 16);
               out[at + 1] = (byte) (rgb >> 8);
               out[at + 2] = (byte) rgb;

@@ -1,8 +1,7 @@
 package idiotaxa.core.mask;
 
-import com.carrotsearch.hppc.IntIntHashMap;
+import com.carrotsearch.hppc.IntArrayList;
 import com.carrotsearch.hppc.IntObjectHashMap;
-import com.carrotsearch.hppc.cursors.IntIntCursor;
 import com.carrotsearch.hppc.cursors.IntObjectCursor;
 import idiotaxa.core.map.SheetMaps;
 import java.util.ArrayList;
@@ -38,7 +37,18 @@ public final class Specks {
 
   /** How many there are. */
   public static int count(MaskSheet sheet, int most) {
-    return search(sheet.maps(), sheet.islands(), most).size();
+    SheetMaps maps = sheet.maps();
+    TexelIslands islands = sheet.islands();
+    Regions regions = new Regions(maps.groups(), islands);
+    BitSet isSpeck = new BitSet();
+    for (int run = 0; run < regions.runCount(); run++) {
+      int region = regions.regionOf(run);
+      if (mayBeSpeck(regions, region, most) && !isSpeck.get(region)) {
+        SideVisitor any = (texel, group) -> isSpeck.set(region);
+        visitSides(maps, islands, regions.from(run), regions.to(run), any);
+      }
+    }
+    return isSpeck.cardinality();
   }
 
   /** The map after all specks up to a size went to the groups around them. */
@@ -65,7 +75,9 @@ public final class Specks {
         set = new BitSet();
         ofPair.put(pair, set);
       }
-      set.or(speck.texels);
+      for (int r = 0; r < speck.runs.size(); r += 2) {
+        set.set(speck.runs.get(r), speck.runs.get(r + 1));
+      }
     }
     List<Integer> pairs = new ArrayList<>();
     for (IntObjectCursor<BitSet> cursor : ofPair) {
@@ -81,24 +93,49 @@ public final class Specks {
   /** A speck while its rim is counted. */
   private static final class Found {
     private final int group;
-    private final BitSet texels = new BitSet();
-    private final IntIntHashMap sides = new IntIntHashMap();
+    /** First texel of every run and the one behind its last; there may be millions of specks. */
+    private final IntArrayList runs = new IntArrayList(2);
+
+    private int texels;
+    /** Groups beside it with how many sides each has, in turns. */
+    private final IntArrayList sides = new IntArrayList(2);
 
     Found(int group) {
       this.group = group;
     }
 
+    void addRun(int from, int to) {
+      runs.add(from, to);
+      texels += to - from;
+    }
+
+    void addSide(int ofGroup) {
+      for (int i = 0; i < sides.size(); i += 2) {
+        if (sides.get(i) == ofGroup) {
+          sides.buffer[i + 1]++;
+          return;
+        }
+      }
+      sides.add(ofGroup, 1);
+    }
+
     int proposed() {
       int best = SheetMaps.MISSED;
       int most = 0;
-      for (IntIntCursor side : sides) {
-        if (side.value > most || side.value == most && side.key < best) {
-          best = side.key;
-          most = side.value;
+      for (int i = 0; i < sides.size(); i += 2) {
+        int side = sides.get(i);
+        int count = sides.get(i + 1);
+        if (count > most || count == most && side < best) {
+          best = side;
+          most = count;
         }
       }
       return best;
     }
+  }
+
+  private static boolean mayBeSpeck(Regions regions, int region, int most) {
+    return regions.texels(region) <= most && regions.group(region) < SheetMaps.MISSED;
   }
 
   private static List<Found> search(SheetMaps maps, TexelIslands islands, int most) {
@@ -111,7 +148,7 @@ public final class Specks {
     List<Found> found = new ArrayList<>();
     for (int run = 0; run < regions.runCount(); run++) {
       int region = regions.regionOf(run);
-      if (regions.texels(region) > most || regions.group(region) >= SheetMaps.MISSED) {
+      if (!mayBeSpeck(regions, region, most)) {
         continue;
       }
       Found speck = ofRegion.get(region);
@@ -120,53 +157,62 @@ public final class Specks {
         ofRegion.put(region, speck);
         found.add(speck);
       }
-      speck.texels.set(regions.from(run), regions.to(run));
-      countSides(maps, islands, regions.from(run), regions.to(run), speck);
+      speck.addRun(regions.from(run), regions.to(run));
+      Found counted = speck;
+      SideVisitor count = (texel, group) -> counted.addSide(group);
+      visitSides(maps, islands, regions.from(run), regions.to(run), count);
     }
     found.removeIf(speck -> speck.sides.isEmpty());
-    found.sort(Comparator.comparingInt(speck -> -speck.texels.cardinality()));
+    found.sort(Comparator.comparingInt(speck -> -speck.texels));
     return found;
   }
 
-  private static void countSides(
-      SheetMaps maps, TexelIslands islands, int from, int to, Found speck) {
+  /** Hears of a side that a texel has to one of another group in its island. */
+  private interface SideVisitor {
+    void at(int texel, int group);
+  }
+
+  private static void visitSides(
+      SheetMaps maps, TexelIslands islands, int from, int to, SideVisitor visitor) {
     int width = maps.width();
     for (int i = from; i < to; i++) {
       if (i % width > 0) {
-        countSide(maps, islands, i, i - 1, speck);
+        visitSide(maps, islands, i, i - 1, visitor);
       }
       if (i % width < width - 1) {
-        countSide(maps, islands, i, i + 1, speck);
+        visitSide(maps, islands, i, i + 1, visitor);
       }
-      countSide(maps, islands, i, i - width, speck);
-      countSide(maps, islands, i, i + width, speck);
+      visitSide(maps, islands, i, i - width, visitor);
+      visitSide(maps, islands, i, i + width, visitor);
     }
   }
 
-  private static void countSide(
-      SheetMaps maps, TexelIslands islands, int texel, int other, Found speck) {
+  private static void visitSide(
+      SheetMaps maps, TexelIslands islands, int texel, int other, SideVisitor visitor) {
     char[] groups = maps.groups();
     if (other < 0 || other >= groups.length || islands.labels()[other] != islands.labels()[texel]) {
       return;
     }
     int group = groups[other];
-    if (group != speck.group && group < SheetMaps.MISSED) {
-      speck.sides.addTo(group, 1);
+    if (group != groups[texel] && group < SheetMaps.MISSED) {
+      visitor.at(texel, group);
     }
   }
 
   private static Speck describe(MaskSheet sheet, Found found) {
     int width = sheet.maps().width();
-    int first = found.texels.nextSetBit(0);
+    int first = found.runs.get(0);
     int minX = width;
     int maxX = 0;
     int last = first;
     double area = 0;
-    for (int i = first; i >= 0; i = found.texels.nextSetBit(i + 1)) {
-      minX = Math.min(minX, i % width);
-      maxX = Math.max(maxX, i % width);
-      last = i;
-      area += sheet.points() == null ? 0 : sheet.points().squareMetresAt(i);
+    for (int r = 0; r < found.runs.size(); r += 2) {
+      for (int i = found.runs.get(r); i < found.runs.get(r + 1); i++) {
+        minX = Math.min(minX, i % width);
+        maxX = Math.max(maxX, i % width);
+        last = i;
+        area += sheet.points() == null ? 0 : sheet.points().squareMetresAt(i);
+      }
     }
     double[] position = {};
     double[] normal = {};
@@ -178,7 +224,7 @@ public final class Specks {
     return new Speck(
         found.group,
         found.proposed(),
-        found.texels.cardinality(),
+        found.texels,
         area * 1e6,
         first,
         minX,

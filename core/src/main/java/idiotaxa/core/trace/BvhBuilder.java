@@ -9,10 +9,10 @@ import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.RecursiveTask;
 
 /**
- * Builds a {@link Bvh} in two floors, each by the binned surface-area heuristic (Wald 2007, "On fast
- * construction of SAH-based bounding volume hierarchies"): triangles in Morton order are cut into clusters
- * of some dozen, each built by itself, and the clusters are divided like triangles are (after Pantaleoni and
- * Luebke 2010, "HLBVH"). Passes over all triangles are few, which is what building costs otherwise.
+ * Builds a {@link Bvh} in two floors (after Pantaleoni and Luebke 2010, "HLBVH"): triangles in Morton
+ * order are cut into clusters of some dozen, and the clusters are divided top-down by the binned surface-area
+ * heuristic (Wald 2007, "On fast construction of SAH-based bounding volume hierarchies"). Passes over all
+ * triangles are few, which is what building costs otherwise.
  *
  * <p>What is cut off where depends on the triangles only, so the result does not depend on the threads.
  */
@@ -31,12 +31,13 @@ final class BvhBuilder {
   private final int threads;
   private final Progress progress;
   private final int[] order;
+  private final int[] codes;
   /** Place of the first triangle of every cluster, and the count behind the last. */
   private final int[] clusterStart;
   /** Reference of every cluster's root: a leaf, or an inner node counted from its chunk's first. */
   private final int[] clusterRef;
 
-  private final TriangleBoxes clusters;
+  private final ClusterBoxes clusters;
 
   BvhBuilder(Mesh mesh, int threads, Progress progress) {
     this.mesh = mesh;
@@ -49,9 +50,10 @@ final class BvhBuilder {
     MortonOrder morton = MortonOrder.of(mesh, threads);
     progress.checkCancelled();
     order = morton.triangles();
-    clusterStart = cut(morton.codes());
+    codes = morton.codes();
+    clusterStart = cut();
     clusterRef = new int[clusterCount()];
-    clusters = TriangleBoxes.ofClusters(clusterCount());
+    clusters = new ClusterBoxes(clusterCount());
   }
 
   private int clusterCount() {
@@ -59,7 +61,7 @@ final class BvhBuilder {
   }
 
   /** Where the highest bit of the codes changes, down to clusters; in the middle where none does. */
-  private int[] cut(int[] codes) {
+  private int[] cut() {
     IntArrayList starts = new IntArrayList(count / (CLUSTER / 2) + 16);
     int[] stack = new int[64];
     int top = 0;
@@ -68,7 +70,7 @@ final class BvhBuilder {
     while (from < count) {
       if (to - from > CLUSTER) {
         stack[top++] = to;
-        to = border(codes, from, to);
+        to = MortonOrder.border(codes, from, to);
         continue;
       }
       starts.add(from);
@@ -79,26 +81,6 @@ final class BvhBuilder {
     return starts.toArray();
   }
 
-  private static int border(int[] codes, int from, int to) {
-    int differing = codes[from] ^ codes[to - 1];
-    if (differing == 0) {
-      return from + to >>> 1;
-    }
-    // All codes of the range agree above this bit, so those that have it are the larger ones.
-    int first = codes[to - 1] & -Integer.highestOneBit(differing);
-    int lo = from;
-    int hi = to - 1;
-    while (lo < hi) {
-      int middle = lo + hi >>> 1;
-      if (codes[middle] < first) {
-        lo = middle + 1;
-      } else {
-        hi = middle;
-      }
-    }
-    return lo;
-  }
-
   Bvh build() {
     float[] nodes = count == 0 ? new float[0] : buildNodes();
     return new Bvh(nodes, leafVertices(), order, partOfSlot());
@@ -107,7 +89,7 @@ final class BvhBuilder {
   private float[] buildNodes() {
     int chunks = (clusterCount() + CHUNK - 1) / CHUNK;
     float[][] ofChunk = new float[chunks][];
-    SubtreeBuilder[] builders = new SubtreeBuilder[threads];
+    ClusterBuilder[] builders = new ClusterBuilder[threads];
     Parallel.run(
         chunks,
         threads,
@@ -115,7 +97,7 @@ final class BvhBuilder {
           progress.checkCancelled();
           if (builders[worker] == null) {
             builders[worker] =
-                new SubtreeBuilder(TriangleBoxes.ofTriangles(CLUSTER), SubtreeBuilder.LEAF_TRIANGLES);
+                new ClusterBuilder(mesh, order, codes, CLUSTER);
           }
           ofChunk[chunk] = buildChunk(chunk, builders[worker]);
         });
@@ -137,8 +119,7 @@ final class BvhBuilder {
     Parallel.run(
         chunks,
         threads,
-        (chunk, worker) ->
-            NodeTree.place(ofChunk[chunk], nodes, chunkStart[chunk]));
+        (chunk, worker) -> NodeTree.place(ofChunk[chunk], nodes, chunkStart[chunk]));
     return nodes;
   }
 
@@ -155,23 +136,19 @@ final class BvhBuilder {
 
   /** A mesh of few triangles: one leaf and beside it a box that nothing enters. */
   private float[] singleLeaf() {
-    SubtreeBuilder builder = new SubtreeBuilder(clusters, 1);
-    return builder.single(0, clusterRef[0]);
+    Split split = new Split(clusters);
+    float[] node = new float[Bvh.NODE];
+    split.divideSingle(0);
+    split.writeBoxes(node, 0);
+    NodeTree.writeRefs(node, 0, clusterRef[0], clusterRef[0]);
+    return node;
   }
 
-  private float[] buildChunk(int chunk, SubtreeBuilder builder) {
+  private float[] buildChunk(int chunk, ClusterBuilder builder) {
     builder.clear();
-    TriangleBoxes boxes = builder.boxes();
     for (int c = chunk * CHUNK; c < Math.min(clusterCount(), (chunk + 1) * CHUNK); c++) {
-      int from = clusterStart[c];
-      int size = clusterStart[c + 1] - from;
-      boxes.load(mesh, order, from, size);
-      clusters.put(c, boxes, size);
-      clusterRef[c] =
-          size <= SubtreeBuilder.LEAF_TRIANGLES
-              ? LeafRef.pack(from, size)
-              : builder.put(size, boxes.centers(0, size), from);
-      System.arraycopy(boxes.order(), 0, order, from, size);
+      clusterRef[c] = builder.put(clusterStart[c], clusterStart[c + 1]);
+      clusters.put(c, builder.box(), clusterStart[c + 1] - clusterStart[c]);
     }
     return builder.nodes();
   }
@@ -201,7 +178,7 @@ final class BvhBuilder {
     protected NodeTree compute() {
       progress.checkCancelled();
       if (to - from <= SUBTREE) {
-        return new NodeTree(new SubtreeBuilder(clusters, 1).build(from, to, centers, depth));
+        return new NodeTree(new SubtreeBuilder(clusters).build(from, to, centers, depth));
       }
       Split split = new Split(clusters);
       split.divide(from, to, centers, depth);

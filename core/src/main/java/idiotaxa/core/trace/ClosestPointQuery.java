@@ -16,7 +16,7 @@ public final class ClosestPointQuery {
   private double px;
   private double py;
   private double pz;
-  private int bestSlot;
+  private int bestSlot = -1;
   private double bestDistanceSq;
   private double best0;
   private double best1;
@@ -48,8 +48,13 @@ public final class ClosestPointQuery {
     px = x;
     py = y;
     pz = z;
+    int before = bestSlot;
     bestSlot = -1;
     bestDistanceSq = maxDistance * maxDistance;
+    if (before >= 0 && (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[before]))) {
+      // Points mostly come side by side: what was closest before leaves little to look for.
+      testTriangle(before);
+    }
     if (!bvh.isEmpty()) {
       traverse(allowedParts);
     }

@@ -138,4 +138,25 @@ final class MortonOrder {
       order = toOrder;
     }
   }
+
+  /** Where a range of ascending codes is cut in two: where their highest bit changes, in the middle where none does. */
+  static int border(int[] codes, int from, int to) {
+    int differing = codes[from] ^ codes[to - 1];
+    if (differing == 0) {
+      return from + to >>> 1;
+    }
+    // All codes of the range agree above this bit, so those that have it are the larger ones.
+    int first = codes[to - 1] & -Integer.highestOneBit(differing);
+    int lo = from;
+    int hi = to - 1;
+    while (lo < hi) {
+      int middle = lo + hi >>> 1;
+      if (codes[middle] < first) {
+        lo = middle + 1;
+      } else {
+        hi = middle;
+      }
+    }
+    return lo;
+  }
 }

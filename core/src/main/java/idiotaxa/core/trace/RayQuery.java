@@ -60,6 +60,7 @@ public final class RayQuery {
       float[] origin, float[] direction, double maxT, long[] allowedParts) {
     begin(origin, direction, maxT);
     if (!bvh.isEmpty()) {
+      prepareBoxes(direction);
       traverse(0, allowedParts);
     }
     return hitSlot >= 0;
@@ -74,6 +75,7 @@ public final class RayQuery {
   boolean any(
       int[] boxes, int count, float[] origin, float[] direction, double maxT, long[] allowedParts) {
     begin(origin, direction, maxT);
+    prepareBoxes(direction);
     float limit = limit();
     for (int i = 0; i < count; i++) {
       int box = boxes[i];
@@ -137,25 +139,30 @@ public final class RayQuery {
     return hitV;
   }
 
+  /** What tests of triangles need. */
   private void prepare(float[] origin, float[] direction) {
     originX = origin[0];
     originY = origin[1];
     originZ = origin[2];
-    inverseX = inverse(direction[0]);
-    inverseY = inverse(direction[1]);
-    inverseZ = inverse(direction[2]);
-    nearX = inverseX < 0 ? 3 : 0;
-    nearY = inverseY < 0 ? 4 : 1;
-    nearZ = inverseZ < 0 ? 5 : 2;
     axisZ = longestAxis(direction);
-    axisX = (axisZ + 1) % 3;
-    axisY = (axisZ + 2) % 3;
+    axisX = axisZ == 2 ? 0 : axisZ + 1;
+    axisY = axisZ == 0 ? 2 : axisZ - 1;
     shearZ = 1.0 / direction[axisZ];
     shearX = direction[axisX] * shearZ;
     shearY = direction[axisY] * shearZ;
     originKx = origin[axisX];
     originKy = origin[axisY];
     originKz = origin[axisZ];
+  }
+
+  /** What tests of boxes need. */
+  private void prepareBoxes(float[] direction) {
+    inverseX = inverse(direction[0]);
+    inverseY = inverse(direction[1]);
+    inverseZ = inverse(direction[2]);
+    nearX = inverseX < 0 ? 3 : 0;
+    nearY = inverseY < 0 ? 4 : 1;
+    nearZ = inverseZ < 0 ? 5 : 2;
   }
 
   private static float inverse(float component) {

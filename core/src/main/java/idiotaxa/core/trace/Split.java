@@ -15,7 +15,7 @@ final class Split {
   private static final int FEW_BINS = 8;
   private static final int MAX_DEPTH = 60;
 
-  private final TriangleBoxes boxes;
+  private final ClusterBoxes boxes;
   private final float[] box;
   private final int[] binCount = new int[3 * BINS];
   private final float[] binBox = new float[3 * BINS * 6];
@@ -28,7 +28,7 @@ final class Split {
   private float[] rightCenters = new float[6];
   private int middle;
 
-  Split(TriangleBoxes boxes) {
+  Split(ClusterBoxes boxes) {
     this.boxes = boxes;
     box = boxes.array();
   }

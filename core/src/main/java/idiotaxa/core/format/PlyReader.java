@@ -39,6 +39,12 @@ final class PlyReader {
         default -> skip(element, values);
       }
     }
+    if (uvs != null) {
+      builder.uvsOfVertices(uvs);
+    }
+    if (colors != null) {
+      builder.colorsOfVertices(colors);
+    }
     return builder.build();
   }
 
@@ -53,11 +59,25 @@ final class PlyReader {
     int green = element.find("green", "g", "diffuse_green");
     int blue = element.find("blue", "b", "diffuse_blue");
     int alpha = element.find("alpha", "a");
-    int size = element.properties().size();
-    double[] row = new double[size];
     uvs = u >= 0 && v >= 0 ? new float[2 * element.count()] : null;
     boolean hasColors = red >= 0 && green >= 0 && blue >= 0;
     colors = hasColors ? new int[element.count()] : null;
+    PlyColumns columns = values.columns(element);
+    if (columns != null && (!hasColors || columns.areBytes(red, green, blue, alpha))) {
+      float[] positions = new float[3 * element.count()];
+      columns.readFloats(positions, x, y, z);
+      builder.vertices(positions);
+      if (uvs != null) {
+        columns.readFloats(uvs, u, v);
+      }
+      if (hasColors) {
+        columns.readColors(colors, red, green, blue, alpha);
+      }
+      columns.skip();
+      return;
+    }
+    int size = element.properties().size();
+    double[] row = new double[size];
     for (int i = 0; i < element.count(); i++) {
       for (int p = 0; p < size; p++) {
         row[p] = values.value(element.properties().get(p));
@@ -96,6 +116,10 @@ final class PlyReader {
   private void readFaces(PlyHeader.Element element, PlyValues values, int part) {
     values.expect(element);
     int vertices = builder.vertexCount();
+    if (values.hasPlainFaces(element)) {
+      readPlainFaces(element, values, part);
+      return;
+    }
     for (int f = 0; f < element.count(); f++) {
       if (f % FACES_BETWEEN_QUESTIONS == 0) {
         progress.checkCancelled();
@@ -115,27 +139,44 @@ final class PlyReader {
         for (int k = 0; k < arity; k++) {
           double index = values.item(property);
           if (!(index >= 0 && index < vertices)) {
-            throw new FormatException(
-                file,
-                "face " + f,
-                String.format(
-                    Locale.ROOT, "vertex %.0f is asked for, but there are only %d", index, vertices),
-                "export it again");
+            throw noVertex(f, index, vertices);
           }
-          corner((int) index);
+          builder.corner((int) index);
         }
       }
     }
   }
 
-  private void corner(int vertex) {
-    builder.corner(vertex);
-    if (uvs != null) {
-      builder.uv(uvs[2 * vertex], uvs[2 * vertex + 1]);
+  /** The usual rows, a byte and that many indices, of which there are millions. */
+  private void readPlainFaces(PlyHeader.Element element, PlyValues values, int part) {
+    int vertices = builder.vertexCount();
+    for (int f = 0; f < element.count(); f++) {
+      if (f % FACES_BETWEEN_QUESTIONS == 0) {
+        progress.checkCancelled();
+      }
+      int arity = values.plainCount();
+      if (arity >= 3) {
+        builder.face(part, Mesh.NO_MATERIAL);
+      }
+      for (int k = 0; k < arity; k++) {
+        int index = values.plainIndex();
+        if (arity >= 3) {
+          if (index < 0 || index >= vertices) {
+            throw noVertex(f, index, vertices);
+          }
+          builder.corner(index);
+        }
+      }
     }
-    if (colors != null) {
-      builder.color(colors[vertex]);
-    }
+  }
+
+  private FormatException noVertex(int face, double index, int vertices) {
+    return new FormatException(
+        file,
+        "face " + face,
+        String.format(
+            Locale.ROOT, "vertex %.0f is asked for, but there are only %d", index, vertices),
+        "export it again");
   }
 
   private static void skip(PlyHeader.Element element, PlyValues values) {

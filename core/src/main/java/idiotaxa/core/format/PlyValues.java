@@ -77,6 +77,32 @@ abstract class PlyValues {
 
   abstract double scalar(PlyHeader.Type type);
 
+  /** The rows of an element as columns, null where they have no fixed size. */
+  PlyColumns columns(PlyHeader.Element element) {
+    return null;
+  }
+
+  /** Whether rows are a byte and as many indices of 32 bits, and nothing else. */
+  boolean hasPlainFaces(PlyHeader.Element element) {
+    return false;
+  }
+
+  /** How many indices the next plain row has; all of them are there. */
+  final int plainCount() {
+    if (!bytes.hasRemaining()) {
+      throw refuse("the file ends too early");
+    }
+    int count = bytes.get() & 0xFF;
+    if (bytes.remaining() < Integer.BYTES * count) {
+      throw refuse("the file ends too early");
+    }
+    return count;
+  }
+
+  final int plainIndex() {
+    return bytes.getInt();
+  }
+
   final FormatException refuse(String problem) {
     return new FormatException(file, "byte " + bytes.position(), problem, "export it again");
   }
@@ -89,6 +115,24 @@ abstract class PlyValues {
     @Override
     int leastBytes(PlyHeader.Element element) {
       return element.leastBytes();
+    }
+
+    @Override
+    PlyColumns columns(PlyHeader.Element element) {
+      return element.properties().stream().anyMatch(PlyHeader.Property::isList)
+          ? null
+          : new PlyColumns(bytes, element);
+    }
+
+    @Override
+    boolean hasPlainFaces(PlyHeader.Element element) {
+      PlyHeader.Property first = element.properties().get(0);
+      return element.properties().size() == 1
+          && first.isList()
+          && first.name().startsWith("vertex_ind")
+          && first.countType() == PlyHeader.Type.UCHAR
+          && first.type().bytes() == Integer.BYTES
+          && !first.type().isFloat();
     }
 
     @Override

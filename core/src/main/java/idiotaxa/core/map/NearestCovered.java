@@ -99,11 +99,47 @@ public final class NearestCovered {
     private final long[] siteHeightSq = new long[width];
     private final int[] begin = new int[width];
     private final int[] nearest = new int[width];
+    /** The stretch of columns under way. */
+    private int lo;
 
+    private int hi;
+
+    /** With a radius only what lies that near to an uncovered texel has a say. */
     void envelope(int y) {
-      int top = -1;
       int base = y * width;
       for (int x = 0; x < width; x++) {
+        nearest[x] = base + x;
+      }
+      int x = firstUncovered(y, 0);
+      while (x < width) {
+        lo = radius > x ? 0 : x - radius;
+        hi = end(x);
+        for (x = firstUncovered(y, x + 1); x < hi; x = firstUncovered(y, x + 1)) {
+          hi = end(x);
+        }
+        envelopeOfStretch(y);
+      }
+      sink.row(y, nearest);
+    }
+
+    /** Column behind the last one that has a say on a texel. */
+    private int end(int x) {
+      return radius >= width - x ? width : x + radius + 1;
+    }
+
+    private int firstUncovered(int y, int from) {
+      int base = y * width;
+      int x = from;
+      while (x < width && nearRow[base + x] == y) {
+        x++;
+      }
+      return x;
+    }
+
+    private void envelopeOfStretch(int y) {
+      int top = -1;
+      int base = y * width;
+      for (int x = lo; x < hi; x++) {
         char row = nearRow[base + x];
         int rise = Math.abs(row - y);
         if (row == NO_ROW || rise > radius) {
@@ -124,10 +160,10 @@ public final class NearestCovered {
         top--;
       }
       if (top < 0) {
-        return put(0, x, heightSq, 0);
+        return put(0, x, heightSq, lo);
       }
       long takesOver = 1 + separation(top, x, heightSq);
-      return takesOver < width ? put(top + 1, x, heightSq, (int) takesOver) : top;
+      return takesOver < hi ? put(top + 1, x, heightSq, (int) takesOver) : top;
     }
 
     private int put(int at, int x, long heightSq, int from) {
@@ -157,14 +193,13 @@ public final class NearestCovered {
       int base = y * width;
       int s = lastSite;
       long radiusSq = radius == EVERYWHERE ? Long.MAX_VALUE : (long) radius * radius;
-      for (int x = width - 1; x >= 0; x--) {
+      for (int x = hi - 1; x >= lo; x--) {
         while (s > 0 && begin[s] > x) {
           s--;
         }
         boolean isFound = s >= 0 && valueAt(s, x) <= radiusSq;
         nearest[x] = isFound ? nearRow[base + site[s]] * width + site[s] : NONE;
       }
-      sink.row(y, nearest);
     }
   }
 }

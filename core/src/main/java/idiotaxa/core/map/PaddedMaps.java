@@ -28,8 +28,8 @@ public final class PaddedMaps {
       Coverage coverage,
       long[] sharedBits,
       int[] entry,
-      int threads) {
-    runs = RowRuns.of(groups, width, height, threads);
+      RowRuns runs) {
+    this.runs = runs;
     this.width = width;
     this.height = height;
     this.groups = groups;
@@ -50,9 +50,11 @@ public final class PaddedMaps {
     for (int texel : maps.coverage().texels()) {
       bits[texel >> 6] |= 1L << texel;
     }
+    RowRuns runs =
+        radius == 0 ? RowRuns.of(maps.groups(), maps.width(), maps.height(), threads) : null;
     PaddedMaps unpadded =
         new PaddedMaps(
-            maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, threads);
+            maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, runs);
     return radius == 0 ? unpadded : unpadded.pad(radius, threads);
   }
 
@@ -77,7 +79,14 @@ public final class PaddedMaps {
     for (IntArrayList band : entriesOfBand) {
       entries.addAll(band);
     }
-    return new PaddedMaps(width, height, padded, coverage, bits, entries.toArray(), threads);
+    return new PaddedMaps(
+        width,
+        height,
+        padded,
+        coverage,
+        bits,
+        entries.toArray(),
+        RowRuns.of(padded, width, height, threads));
   }
 
   private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntArrayList entries) {

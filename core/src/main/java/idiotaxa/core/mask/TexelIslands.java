@@ -30,14 +30,13 @@ public final class TexelIslands {
   static TexelIslands of(
       TexelPoints points, SheetMaps maps, Mesh mesh, FaceLabels islands, int threads) {
     char[] labels = new char[maps.groups().length];
-    points.visit(
-        maps.groups(),
-        threads,
-        worker ->
-            (texel, triangle) -> {
-              int island = islands.ofFace()[mesh.triangleFace(points.meshTriangle(triangle))];
-              labels[texel] = (char) (1 + island % MOST_LABELS);
-            });
+    char[] ofTriangle = new char[points.triangleCount()];
+    for (int i = 0; i < ofTriangle.length; i++) {
+      int island = islands.ofFace()[mesh.triangleFace(points.meshTriangle(i))];
+      ofTriangle[i] = (char) (1 + island % MOST_LABELS);
+    }
+    TexelPoints.Visitor label = (texel, triangle) -> labels[texel] = ofTriangle[triangle];
+    points.visit(maps.groups(), threads, worker -> label);
     return new TexelIslands(maps.width(), maps.height(), labels);
   }
 

@@ -34,6 +34,11 @@ public final class MeshBuilder {
     return positions.size() / 3 - 1;
   }
 
+  /** Adds vertices, three values each. */
+  public void vertices(float[] xyz) {
+    positions.add(xyz, 0, xyz.length);
+  }
+
   public int vertexCount() {
     return positions.size() / 3;
   }
@@ -96,6 +101,26 @@ public final class MeshBuilder {
     for (int v : vertices) {
       corner(v);
     }
+  }
+
+  /** Gives all corners so far the colours of their vertices: 0xAARRGGBB, sRGB. */
+  public void colorsOfVertices(int[] argb) {
+    int[] out = new int[cornerVertex.size()];
+    for (int c = 0; c < out.length; c++) {
+      out[c] = argb[cornerVertex.buffer[c]];
+    }
+    colors = IntArrayList.from(out);
+  }
+
+  /** Gives all corners so far the UVs of their vertices, two values each. */
+  public void uvsOfVertices(float[] uv) {
+    float[] out = new float[2 * cornerVertex.size()];
+    for (int c = 0; 2 * c < out.length; c++) {
+      int v = cornerVertex.buffer[c];
+      out[2 * c] = uv[2 * v];
+      out[2 * c + 1] = uv[2 * v + 1];
+    }
+    uvs = FloatArrayList.from(out);
   }
 
   /** The UV of the corner added last. */

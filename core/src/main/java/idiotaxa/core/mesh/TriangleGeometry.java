@@ -6,9 +6,20 @@ public final class TriangleGeometry {
 
   /** Area in square metres. */
   public static double area(Mesh mesh, int triangle) {
-    double[] cross = new double[3];
-    cross(mesh, triangle, cross);
-    return 0.5 * length(cross);
+    float[] p = mesh.positions();
+    int a = 3 * mesh.triangleVertex(triangle, 0);
+    int b = 3 * mesh.triangleVertex(triangle, 1);
+    int c = 3 * mesh.triangleVertex(triangle, 2);
+    double ux = (double) p[b] - p[a];
+    double uy = (double) p[b + 1] - p[a + 1];
+    double uz = (double) p[b + 2] - p[a + 2];
+    double vx = (double) p[c] - p[a];
+    double vy = (double) p[c + 1] - p[a + 1];
+    double vz = (double) p[c + 2] - p[a + 2];
+    double x = uy * vz - uz * vy;
+    double y = uz * vx - ux * vz;
+    double z = ux * vy - uy * vx;
+    return 0.5 * Math.sqrt(x * x + y * y + z * z);
   }
 
   /**

@@ -101,6 +101,21 @@ public final class GroupProposer {
    */
   public GroupProposal fromVertexColors(double tolerance) {
     VertexColorClusters clusters = VertexColorClusters.of(mesh, tolerance);
+    int[] groupOfCluster = groupsOf(clusters, tolerance);
+    int[] faceGroup = new int[mesh.faceCount()];
+    for (int f = 0; f < faceGroup.length; f++) {
+      faceGroup[f] = groupOfCluster[clusters.ofFace(mesh, f)];
+    }
+    return finish(faceGroup);
+  }
+
+  /** The groups of {@link #fromVertexColors}, without what each face has. */
+  List<Group> groupsOfVertexColors(double tolerance) {
+    groupsOf(VertexColorClusters.of(mesh, tolerance), tolerance);
+    return List.copyOf(groups);
+  }
+
+  private int[] groupsOf(VertexColorClusters clusters, double tolerance) {
     int[] groupOfCluster = new int[clusters.count()];
     for (int c = 0; c < clusters.count(); c++) {
       groupOfCluster[c] = groupOfColor(clusters.color(c), tolerance);
@@ -108,11 +123,7 @@ public final class GroupProposer {
           new GroupProposal.Rule(
               ClaimRule.Kind.COLOR, Rgb.toHex(clusters.color(c)), groupOfCluster[c]));
     }
-    int[] faceGroup = new int[mesh.faceCount()];
-    for (int f = 0; f < faceGroup.length; f++) {
-      faceGroup[f] = groupOfCluster[clusters.ofFace(mesh, f)];
-    }
-    return finish(faceGroup);
+    return groupOfCluster;
   }
 
   /**

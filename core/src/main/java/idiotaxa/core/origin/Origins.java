@@ -158,9 +158,7 @@ public final class Origins {
     }
     List<Group> groups =
         palette.isEmpty()
-            ? new GroupProposer(mesh, List.of(), BACKGROUND)
-                .fromVertexColors(COLOR_TOLERANCE)
-                .groups()
+            ? new GroupProposer(mesh, List.of(), BACKGROUND).groupsOfVertexColors(COLOR_TOLERANCE)
             : palette;
     ColorSnap snap = new ColorSnap(groups, COLOR_TOLERANCE);
     int[] cornerGroup = new int[mesh.cornerCount()];

@@ -20,6 +20,9 @@ public final class TileOwners {
   private final IntArrayList doubled = new IntArrayList();
   /** Owners behind the first, by place in the tile. */
   private final byte[] further = new byte[SIDE * SIDE];
+  /** A bit a texel that has an owner, a word a row. */
+  private final long[] taken = new long[SIDE];
+
   /** A bit a texel that has as many owners as are told, a word a row. */
   private final long[] full = new long[SIDE];
   private int fromX;
@@ -38,8 +41,11 @@ public final class TileOwners {
    */
   public void find(TileBins bins, int tile, boolean[] isMet) {
     Arrays.fill(owner, NOBODY);
-    doubled.clear();
-    Arrays.fill(further, (byte) 0);
+    if (!doubled.isEmpty()) {
+      doubled.clear();
+      Arrays.fill(further, (byte) 0);
+    }
+    Arrays.fill(taken, 0);
     Arrays.fill(full, 0);
     fromX = bins.x(tile);
     fromY = bins.y(tile);
@@ -93,9 +99,11 @@ public final class TileOwners {
         continue;
       }
       isMet[i] = true;
-      long left = bits(x - fromX, end - fromX) & ~full[row];
-      for (; left != 0; left &= left - 1) {
-        own(row * SIDE + Long.numberOfTrailingZeros(left), i);
+      long wanted = bits(x - fromX, end - fromX);
+      long second = wanted & taken[row] & ~full[row];
+      ownFirst(row, wanted & ~taken[row], i);
+      for (; second != 0; second &= second - 1) {
+        ownToo(row * SIDE + Long.numberOfTrailingZeros(second), i);
       }
     }
   }
@@ -105,11 +113,19 @@ public final class TileOwners {
     return -1L >>> (64 - (to - from)) << from;
   }
 
-  private void own(int place, int i) {
-    if (owner[place] == NOBODY) {
-      owner[place] = i;
-      return;
+  /** Run by run: mostly there is one. */
+  private void ownFirst(int row, long bits, int i) {
+    taken[row] |= bits;
+    long left = bits;
+    while (left != 0) {
+      int begin = Long.numberOfTrailingZeros(left);
+      int end = begin + Long.numberOfTrailingZeros(~(left >>> begin));
+      Arrays.fill(owner, row * SIDE + begin, row * SIDE + end, i);
+      left = end == SIDE ? 0 : left >>> end << end;
     }
+  }
+
+  private void ownToo(int place, int i) {
     doubled.add((fromY + place / SIDE) * width + fromX + place % SIDE);
     doubled.add(i);
     if (++further[place] == MOST_FURTHER) {

@@ -27,6 +27,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.pairing.PairingMode;
 import idiotaxa.core.pairing.PairingRules;
@@ -149,6 +150,30 @@ final class BakeCommand implements Callable<Integer> {
     }
     // What is refused is refused before the origin is read, which may not be possible at all.
     findings.say(preflight.findings());
+    Baked baked = bakeSheets(target, sources, origin, palette);
+    if (sources != null) {
+      // What was read is not needed to write; at five million triangles that is most of the memory.
+      sources.release();
+    }
+    return finish(target, origin, baked);
+  }
+
+  /**
+   * What is kept of a bake.
+   *
+   * @param own groups of the target's surface; empty when a source was read
+   * @param reaches empty when nothing was traced
+   */
+  private record Baked(
+      List<Sheet> sheets,
+      List<BakedSheet> maps,
+      List<Group> groups,
+      Optional<SurfaceGroups> own,
+      String pairing,
+      Optional<Reaches> reaches) {}
+
+  private Baked bakeSheets(Mesh target, BakeSources sources, IdOrigin origin, Palette palette)
+      throws IOException {
     OriginReading reading = read(origin, target, sources, palette);
     List<Sheet> sheets = chooseLayout(target).divide(target);
     Preflight readable = new Preflight();
@@ -157,10 +182,22 @@ final class BakeCommand implements Callable<Integer> {
     PreparedBake prepared = prepare(target, sources, reading, pairing, readable);
     findings.say(readable.findings());
     recipe.checkPlan(reading.groups(), sheets);
-    List<BakedSheet> baked = new ArrayList<>();
+    List<BakedSheet> maps = new ArrayList<>();
     for (Sheet sheet : sheets) {
-      baked.add(prepared.bake(sheet, sampling.settings(), times));
+      maps.add(prepared.bake(sheet, sampling.settings(), times));
     }
+    return new Baked(
+        sheets,
+        maps,
+        reading.groups(),
+        sources == null ? Optional.of(reading.surface()) : Optional.empty(),
+        pairing == null ? "none" : pairing.mode().word(),
+        prepared.reaches());
+  }
+
+  private int finish(Mesh target, IdOrigin origin, Baked bake) throws IOException {
+    List<BakedSheet> baked = bake.maps();
+    List<Sheet> sheets = bake.sheets();
     times.at("finding specks", 0);
     MaskTarget maskTarget = MaskTarget.of(target);
     List<MaskSheet> maskSheets = new ArrayList<>();
@@ -171,12 +208,12 @@ final class BakeCommand implements Callable<Integer> {
       specks.put(sheet.name(), Specks.count(maskSheets.get(s), Specks.USUAL));
     }
     findings.say(
-        Outcome.of(baked.stream().map(BakedSheet::report).toList(), reading.groups(), specks));
+        Outcome.of(baked.stream().map(BakedSheet::report).toList(), bake.groups(), specks));
     List<HandoffSheet> written = new ArrayList<>();
     for (int s = 0; s < baked.size(); s++) {
       written.add(HandoffSheet.of(baked.get(s), maskSheets.get(s)));
     }
-    return write(target, origin, reading, prepared, pairing, written, maskSheets, maskTarget);
+    return write(target, origin, bake, written, maskSheets, maskTarget);
   }
 
   private PreparedBake prepare(
@@ -200,15 +237,13 @@ final class BakeCommand implements Callable<Integer> {
   private int write(
       Mesh target,
       IdOrigin origin,
-      OriginReading reading,
-      PreparedBake prepared,
-      Pairing pairing,
+      Baked bake,
       List<HandoffSheet> written,
       List<MaskSheet> maskSheets,
       MaskTarget maskTarget)
       throws IOException {
     String base = FileNames.clean(stem(targetFile));
-    Palette used = new Palette(base, reading.groups());
+    Palette used = new Palette(base, bake.groups());
     HandoffRequest request =
         new HandoffRequest(
             base,
@@ -216,9 +251,9 @@ final class BakeCommand implements Callable<Integer> {
             Instant.now(),
             used,
             written,
-            () -> grouped(target, reading, pairing != null, maskSheets),
+            () -> grouped(target, bake.own(), maskSheets),
             new HandoffRequest.MaskRequest(recipe.plan(), maskTarget, recipe.images()),
-            settings(origin, prepared, pairing),
+            settings(origin, bake),
             outputs.template(recipe.template()));
     List<Template.Problem> problems = request.outputs().problems();
     if (!problems.isEmpty()) {
@@ -232,7 +267,7 @@ final class BakeCommand implements Callable<Integer> {
     new HandoffWriter(request, sink, sampling.threads(), times).write();
     times.end();
     BakeReportFile report =
-        new BakeReportFile(request, prepared.reaches(), notes, findings.all(), times);
+        new BakeReportFile(request, bake.reaches(), notes, findings.all(), times);
     sink.put("report.json", stream -> stream.write(report.json()));
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
     return isStrict && findings.needALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
@@ -240,9 +275,9 @@ final class BakeCommand implements Callable<Integer> {
 
   /** A target that is read itself has its own groups, another those that its maps show. */
   private GroupedMesh grouped(
-      Mesh target, OriginReading reading, boolean hasSources, List<MaskSheet> sheets) {
-    if (!hasSources) {
-      return GroupedMesh.of(target, reading.surface());
+      Mesh target, Optional<SurfaceGroups> own, List<MaskSheet> sheets) {
+    if (own.isPresent()) {
+      return GroupedMesh.of(target, own.get());
     }
     MapFaceGroups faces = new MapFaceGroups(target);
     sheets.forEach(sheet -> faces.add(sheet, sampling.threads()));
@@ -348,7 +383,7 @@ final class BakeCommand implements Callable<Integer> {
   }
 
   private HandoffRequest.Settings settings(
-      IdOrigin origin, PreparedBake prepared, Pairing pairing) {
+      IdOrigin origin, Baked bake) {
     int padding = sampling.padding();
     return new HandoffRequest.Settings(
         origin.word(),
@@ -356,8 +391,8 @@ final class BakeCommand implements Callable<Integer> {
         sampling.size(),
         sampling.samples(),
         padding == NearestCovered.EVERYWHERE ? -1 : padding,
-        prepared.reach().orElse(null),
-        Optional.ofNullable(pairing).map(p -> p.mode().word()).orElse("none"));
+        bake.reaches().map(Reaches::whole).orElse(null),
+        bake.pairing());
   }
 
   private static String name(Path file) {

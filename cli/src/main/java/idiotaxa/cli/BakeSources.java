@@ -22,7 +22,7 @@ import java.util.stream.Collectors;
 /** The models that a bake reads IDs from by rays, put together and onto their target. */
 final class BakeSources {
   private final List<Path> files;
-  private final List<Mesh> meshes;
+  private List<Mesh> meshes;
   private final int threads;
   private Mesh merged;
   private CompletableFuture<TracedSource> traced;
@@ -47,6 +47,13 @@ final class BakeSources {
   private void begin() {
     Mesh mesh = merged;
     traced = CompletableFuture.supplyAsync(() -> TracedSource.of(mesh, threads, Progress.NONE));
+  }
+
+  /** Lets go of the models; nothing may be asked afterwards but the files. */
+  void release() {
+    meshes = List.of();
+    merged = null;
+    traced = null;
   }
 
   Mesh mesh() {

@@ -38,6 +38,9 @@ public final class RayQuery {
   private double originKy;
   private double originKz;
 
+  /** Whether a traversal ends at the first hit that it comes upon. */
+  private boolean isAnyEnough;
+
   private int hitSlot;
   private double hitDistance;
   private double hitU;
@@ -77,7 +80,8 @@ public final class RayQuery {
     begin(origin, direction, maxT);
     prepareBoxes(direction);
     float limit = limit();
-    for (int i = 0; i < count; i++) {
+    isAnyEnough = true;
+    for (int i = 0; i < count && hitSlot < 0; i++) {
       int box = boxes[i];
       if (!isBoxEntered(box, limit)) {
         continue;
@@ -87,10 +91,35 @@ public final class RayQuery {
       if (hitSlot >= 0) {
         boxes[i] = boxes[0];
         boxes[0] = box;
-        return true;
       }
     }
-    return false;
+    isAnyEnough = false;
+    return hitSlot >= 0;
+  }
+
+  /** {@link #blocker} where nothing lies along the ray. */
+  public static final int NOTHING = -1;
+
+  /**
+   * Something along origin + t·direction with 0 ≤ t ≤ {@code maxT}, whatever is found first; the getters do
+   * not hold.
+   *
+   * @param likely what blocked a ray near by, which is tried first, or {@link #NOTHING}
+   * @return what blocks, to be handed in for the next ray, or {@link #NOTHING}
+   */
+  public int blocker(float[] origin, float[] direction, double maxT, int likely) {
+    begin(origin, direction, maxT);
+    if (bvh.isEmpty()) {
+      return NOTHING;
+    }
+    if (likely >= 0 && test(likely)) {
+      return likely;
+    }
+    prepareBoxes(direction);
+    isAnyEnough = true;
+    traverse(0, null);
+    isAnyEnough = false;
+    return hitSlot;
   }
 
   private boolean isBoxEntered(int at, float limit) {
@@ -205,6 +234,9 @@ public final class RayQuery {
     while (true) {
       if (LeafRef.isLeaf(ref)) {
         testLeaf(ref, allowedParts);
+        if (isAnyEnough && hitSlot >= 0) {
+          return;
+        }
         limit = limit();
       } else {
         int l = ref;

@@ -60,4 +60,36 @@ class HiddenFacesTest {
     assertThat(HiddenFaces.of(random, 1, Progress.NONE)).isEqualTo(HiddenFaces.of(random, 2, Progress.NONE));
     assertThat(HiddenFaces.of(random, 1, Progress.NONE).isEmpty()).isFalse();
   }
+
+  /** A ball in a bowl whose opening is wide: images spare rays and change nothing. */
+  @Test
+  void imagesFindWhatRaysFindWhereGapsAreWide() {
+    Mesh ball = Shapes.bumpySphere(40, 0.1);
+    MeshBuilder builder = new MeshBuilder();
+    int part = builder.part("bowl and ball");
+    for (double radius : new double[] {1, 0.6}) {
+      int first = builder.vertexCount();
+      for (int v = 0; v < ball.vertexCount(); v++) {
+        float[] p = ball.positions();
+        builder.vertex(radius * p[3 * v], radius * p[3 * v + 1], radius * p[3 * v + 2]);
+      }
+      for (int t = 0; t < ball.triangleCount(); t++) {
+        boolean isOpening = radius == 1 && ball.positions()[3 * ball.triangleVertex(t, 0) + 2] > 0.7;
+        if (!isOpening) {
+          builder.polygon(
+              part,
+              Mesh.NO_MATERIAL,
+              first + ball.triangleVertex(t, 0),
+              first + ball.triangleVertex(t, 1),
+              first + ball.triangleVertex(t, 2));
+        }
+      }
+    }
+    Mesh mesh = builder.build();
+    BitSet byRays = HiddenFaces.of(mesh, 2, Integer.MAX_VALUE, Progress.NONE);
+    assertThat(HiddenFaces.of(mesh, 2, 0, Progress.NONE)).isEqualTo(byRays);
+    assertThat(HiddenFaces.of(mesh, 1, 0, Progress.NONE)).isEqualTo(byRays);
+    assertThat(byRays.cardinality()).isBetween(mesh.faceCount() / 10, mesh.faceCount() / 2);
+    assertThat(HiddenFaces.gap(mesh)).isBetween(1e-3, 2e-2);
+  }
 }

@@ -1,5 +1,6 @@
 package idiotaxa.bench;
 
+import idiotaxa.bench.model.BenchModel;
 import idiotaxa.core.bake.BakedSheet;
 import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.RayPlan;
@@ -16,15 +17,16 @@ import idiotaxa.core.raster.SheetLayout;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
-import idiotaxa.demo.ChannelMarkerBuoy;
-import idiotaxa.demo.SaltmarshPalette;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
-/** Adaptive samples beside all samples in every texel, on the demo's models: agreement and time. */
+/** Adaptive samples beside all samples in every texel, on all models: agreement and time. */
 final class AgreementBench implements Main.Benchmark {
   private static final int SIZE = 2048;
+  /** About a million triangles. */
+  private static final int STEP = 2;
+
   private static final int[] SAMPLES = {4, 16, 64};
 
   @Override
@@ -36,13 +38,17 @@ final class AgreementBench implements Main.Benchmark {
         "| model | samples | adaptive, s | exact, s | times faster | rays, million | exact rays,"
             + " million | covered texels | differing | agreement |");
     System.out.println("|---|---|---|---|---|---|---|---|---|---|");
-    Mesh buoy = ChannelMarkerBuoy.source(SaltmarshPalette.create());
-    compare("buoy, vertex colours", ChannelMarkerBuoy.target(), buoy, IdOrigin.VERTEX_COLORS);
-    compare("buoy, parts", ChannelMarkerBuoy.target(), buoy, IdOrigin.PARTS);
+    for (BenchModel model : BenchModel.values()) {
+      compare(model, IdOrigin.VERTEX_COLORS);
+    }
+    compare(BenchModel.BUOY, IdOrigin.PARTS);
     System.out.println();
   }
 
-  private static void compare(String name, Mesh target, Mesh source, IdOrigin origin) {
+  private static void compare(BenchModel model, IdOrigin origin) {
+    String name = model.word() + ", " + origin.spoken();
+    Mesh target = model.target();
+    Mesh source = model.source(STEP);
     OriginReading reading = Origins.read(source, origin, List.of());
     Pairing pairing = Pairing.fitting(target, source, PairingRules.PLAIN);
     PreparedBake prepared =

@@ -1,9 +1,8 @@
 package idiotaxa.bench;
 
+import idiotaxa.bench.model.BenchModel;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.demo.ChannelMarkerBuoy;
-import idiotaxa.demo.SaltmarshPalette;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -17,29 +16,31 @@ import java.util.Locale;
 /** From the command line to written files, over growing sources and sheets: each the median of three. */
 final class BakeBench implements Main.Benchmark {
   private static final int RUNS = 3;
-  private static final int[] FINENESS = {2, 5, 16, 37};
   private static final int[] SIZES = {1024, 2048, 4096, 8192};
 
   @Override
   public void run() throws IOException, InterruptedException {
-    Path folder = Files.createTempDirectory("idiotaxa-bench");
-    Mesh target = ChannelMarkerBuoy.target();
-    Path targetFile = write(folder, "buoy.glb", target);
     System.out.printf(
-        Locale.ROOT,
-        "Channel marker buoy, target of %,d triangles, vertex colours of the source, 16 samples, padding"
-            + " 16 px, ID map, index map and nine masks; median of %d processes%n%n",
-        target.triangleCount(),
+        "Vertex colours of a source, 16 samples, padding 16 px, ID map, index map and all masks; median of %d"
+            + " processes%n%n",
         RUNS);
     System.out.println(
-        "| source triangles | texels | read, ms | origin, ms | hierarchy, ms | reach, ms | bake, ms"
-            + " | pad and write, ms | in all, s | rays, million | peak, MB |");
-    System.out.println("|---|---|---|---|---|---|---|---|---|---|---|");
-    for (int fineness : FINENESS) {
-      Mesh source = ChannelMarkerBuoy.source(SaltmarshPalette.create(), fineness);
-      Path sourceFile = write(folder, "buoy_high.glb", source);
-      for (int size : SIZES) {
-        printRow(source.triangleCount(), size, median(targetFile, sourceFile, size, folder));
+        "| model | source triangles | texels | read, ms | origin and comparison, ms | hierarchy, ms"
+            + " | reach, ms | bake, ms | pad and write, ms | in all, s | rays, million | peak, MB |");
+    System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|");
+    Path folder = Files.createTempDirectory("idiotaxa-bench");
+    for (BenchModel model : BenchModel.values()) {
+      Path targetFile = write(folder, model.word() + ".glb", model.target());
+      for (int step = 0; step < BenchModel.STEPS; step++) {
+        Mesh source = model.source(step);
+        Path sourceFile = write(folder, model.word() + "_high.glb", source);
+        for (int size : SIZES) {
+          printRow(
+              model.word(),
+              source.triangleCount(),
+              size,
+              median(targetFile, sourceFile, size, folder));
+        }
       }
     }
     System.out.println();
@@ -75,16 +76,18 @@ final class BakeBench implements Main.Benchmark {
     return runs.get(RUNS / 2);
   }
 
-  private static void printRow(int triangles, int size, WholeProcess.Run run) {
+  private static void printRow(
+      String model, int triangles, int size, WholeProcess.Run run) {
     long texelCenters = run.millis("reading texel centres");
     long origin = run.millis("reading the origin");
     System.out.printf(
         Locale.ROOT,
-        "| %,d | %d² | %d | %d | %d | %d | %d | %d | %.1f | %.2f | %d |%n",
+        "| %s | %,d | %d² | %d | %d | %d | %d | %d | %d | %.1f | %.2f | %d |%n",
+        model,
         triangles,
         size,
         run.millis("reading") - texelCenters - origin,
-        origin,
+        origin + run.millis("comparing the models"),
         run.millis("building the hierarchy"),
         run.millis("measuring the reach"),
         texelCenters + run.millis("sampling borders"),

@@ -18,6 +18,7 @@ public final class Main {
   public static void main(String[] args) throws Exception {
     Map<String, Benchmark> all = new LinkedHashMap<>();
     all.put("bake", new BakeBench());
+    all.put("warm", new WarmBench());
     all.put("memory", new MemoryBench());
     all.put("rays", new RayBench());
     all.put("agreement", new AgreementBench());
@@ -25,6 +26,7 @@ public final class Main {
     all.put("mutations", new MutationBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
+    all.put("hidden", new HiddenBench());
     all.put("carry", new CarryBench());
     all.put("masks", new MaskBench());
     all.put("handoff", new HandoffBench());

@@ -1,16 +1,13 @@
 package idiotaxa.bench;
 
+import idiotaxa.bench.model.BenchModel;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.work.Parallel;
-import idiotaxa.demo.ChannelMarkerBuoy;
-import idiotaxa.demo.SaltmarshPalette;
 import java.util.Locale;
 
 /** Hierarchy and first-hit rays over growing sources, warm. */
 final class RayBench implements Main.Benchmark {
-  private static final int[] FINENESS = {2, 5, 16, 37};
-
   @Override
   public void run() {
     System.out.println(
@@ -18,16 +15,18 @@ final class RayBench implements Main.Benchmark {
             + " direction");
     System.out.println();
     System.out.println(
-        "| triangles | build, ms | hierarchy and vertices, MB | bake order, one thread, million rays/s"
+        "| model | triangles | build, ms | hierarchy and vertices, MB | bake order, one thread, million rays/s"
             + " | all cores | random, one thread, million rays/s | all cores | random hits |");
-    System.out.println("|---|---|---|---|---|---|---|---|");
-    for (int fineness : FINENESS) {
-      printRow(ChannelMarkerBuoy.source(SaltmarshPalette.create(), fineness));
+    System.out.println("|---|---|---|---|---|---|---|---|---|");
+    for (BenchModel model : BenchModel.values()) {
+      for (int step = 0; step < BenchModel.STEPS; step++) {
+        printRow(model, model.source(step));
+      }
     }
     System.out.println();
   }
 
-  private static void printRow(Mesh mesh) {
+  private static void printRow(BenchModel model, Mesh mesh) {
     int cores = Parallel.cores();
     long buildNanos = Long.MAX_VALUE;
     Bvh bvh = null;
@@ -36,11 +35,12 @@ final class RayBench implements Main.Benchmark {
       bvh = Bvh.of(mesh, cores);
       buildNanos = Math.min(buildNanos, System.nanoTime() - begin);
     }
-    RayLoad ordered = RayLoad.overTarget(ChannelMarkerBuoy.target(), bvh);
+    RayLoad ordered = RayLoad.overTarget(model.target(), bvh);
     RayLoad random = RayLoad.random(mesh, bvh);
     System.out.printf(
         Locale.ROOT,
-        "| %,d | %d | %.0f | %.2f | %.2f | %.2f | %.2f | %.0f %% |%n",
+        "| %s | %,d | %d | %.0f | %.2f | %.2f | %.2f | %.2f | %.0f %% |%n",
+        model.word(),
         mesh.triangleCount(),
         buildNanos / 1_000_000,
         bvh.bytes() / 1e6,

@@ -1,6 +1,5 @@
 package idiotaxa.bench;
 
-import idiotaxa.core.work.Progress;
 import idiotaxa.core.alike.AlikePieces;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
@@ -11,8 +10,6 @@ import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.pick.FlatPatches;
 import idiotaxa.core.pick.Growth;
 import idiotaxa.core.pick.Topology;
-import idiotaxa.core.sight.HiddenFaces;
-import idiotaxa.core.work.Parallel;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import java.util.BitSet;
@@ -26,16 +23,13 @@ final class SortBench implements Main.Benchmark {
   private static final int BOLTS = 10_000;
   private static final int KINDS_OF_BOLTS = 24;
 
-  /** Rays for every face are dear; larger models are looked through in the background. */
-  private static final int LARGEST_FOR_HIDDEN = 1_000_000;
-
   @Override
   public void run() {
     System.out.println("Sorting: seconds, the second of two runs");
     System.out.println();
     System.out.println(
-        "| triangles | weld | pieces | islands | topology | flat patches | grow | alike | hidden |");
-    System.out.println("|---|---|---|---|---|---|---|---|---|");
+        "| triangles | weld | pieces | islands | topology | flat patches | grow | alike |");
+    System.out.println("|---|---|---|---|---|---|---|---|");
     for (int fineness : FINENESS) {
       printRow(ChannelMarkerBuoy.source(SaltmarshPalette.create(), fineness));
     }
@@ -61,7 +55,7 @@ final class SortBench implements Main.Benchmark {
     half.set(0, mesh.faceCount() / 2);
     System.out.printf(
         Locale.ROOT,
-        "| %,d | %.2f | %.2f | %.2f | %.2f | %.2f | %.2f | %.2f | %s |%n",
+        "| %,d | %.2f | %.2f | %.2f | %.2f | %.2f | %.2f | %.2f |%n",
         mesh.triangleCount(),
         seconds(() -> Weld.of(mesh)),
         seconds(() -> Pieces.of(mesh, weld)),
@@ -69,11 +63,7 @@ final class SortBench implements Main.Benchmark {
         seconds(() -> Topology.of(mesh)),
         seconds(() -> FlatPatches.of(topology, 20)),
         seconds(() -> Growth.grow(topology, half)),
-        seconds(() -> AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE)),
-        mesh.triangleCount() > LARGEST_FOR_HIDDEN
-            ? "–"
-            : String.format(
-                Locale.ROOT, "%.2f", seconds(() -> HiddenFaces.of(mesh, Parallel.cores(), Progress.NONE))));
+        seconds(() -> AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE)));
   }
 
   private static double seconds(Supplier<?> work) {

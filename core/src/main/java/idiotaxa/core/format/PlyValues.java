@@ -126,9 +126,11 @@ abstract class PlyValues {
 
     @Override
     boolean hasPlainFaces(PlyHeader.Element element) {
+      if (element.properties().size() != 1) {
+        return false;
+      }
       PlyHeader.Property first = element.properties().get(0);
-      return element.properties().size() == 1
-          && first.isList()
+      return first.isList()
           && first.name().startsWith("vertex_ind")
           && first.countType() == PlyHeader.Type.UCHAR
           && first.type().bytes() == Integer.BYTES

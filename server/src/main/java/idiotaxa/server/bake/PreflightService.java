@@ -132,7 +132,9 @@ public class PreflightService {
       List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
       states.add("target " + target.id());
       preflight.addAlignment(
-          String.join(" and ", names(readFrom)), checks.of(states, () -> targetMesh, () -> read));
+          String.join(" and ", names(readFrom)),
+          // The hierarchy that reach and bake need as well.
+          checks.of(states, () -> targetMesh, () -> traced.of(readFrom, Progress.NONE)));
     }
     return new Inputs(targetMesh, read, readFrom, hasData && hasGroups);
   }

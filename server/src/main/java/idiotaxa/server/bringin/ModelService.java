@@ -1,6 +1,8 @@
 package idiotaxa.server.bringin;
 
 import idiotaxa.server.asset.AlignmentChecks;
+import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.asset.SheetPlans;
@@ -124,7 +126,8 @@ public class ModelService {
     return checks.of(
         List.of("target " + target.id(), "source " + revisionId),
         () -> meshes.get(target.id()).mesh(),
-        () -> meshes.get(revisionId).mesh());
+        () ->
+            TracedSource.of(meshes.get(revisionId).mesh(), Parallel.cores(), Progress.NONE));
   }
 
   public void align(long revisionId, Alignment alignment) {

@@ -9,6 +9,8 @@ import '@/styles/elements.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from '@/shell/app.vue'
+import { followTheme } from '@/model/theme'
 import { router } from '@/router'
 
+followTheme()
 createApp(App).use(createPinia()).use(router).mount('#app')

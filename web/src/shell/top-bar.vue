@@ -4,9 +4,21 @@
       <img src="/tag.svg" alt="" width="26" height="26" />
       <span>Idiotaxa</span>
     </router-link>
+    <button
+      class="theme"
+      type="button"
+      :title="theme === 'day' ? 'Dark paper, light ink; the stage stays as it is' : 'Light paper, dark ink'"
+      @click="switchTheme"
+    >
+      {{ theme === 'day' ? 'Night' : 'Day' }}
+    </button>
     <slot />
   </header>
 </template>
+
+<script setup lang="ts">
+import { switchTheme, theme } from '@/model/theme'
+</script>
 
 <style scoped>
 .bar {
@@ -27,5 +39,17 @@
   font-weight: 600;
   letter-spacing: 0.01em;
   text-decoration: none;
+}
+
+.theme {
+  align-self: center;
+  padding: 0;
+  border: none;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  font-size: var(--text-small);
+  text-decoration: underline;
+  cursor: pointer;
 }
 </style>

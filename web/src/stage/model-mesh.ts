@@ -115,7 +115,9 @@ function cornerGeometry(model: Model): BufferGeometry {
   const faces = new Float32Array(corners)
   for (let c = 0; c < corners; c++) {
     const v = 3 * model.triangles[c]!
-    positions.set(model.positions.subarray(v, v + 3), 3 * c)
+    positions[3 * c] = model.positions[v]!
+    positions[3 * c + 1] = model.positions[v + 1]!
+    positions[3 * c + 2] = model.positions[v + 2]!
     faces[c] = model.triangleFace[(c / 3) | 0]!
   }
   const geometry = new BufferGeometry()

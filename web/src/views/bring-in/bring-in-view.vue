@@ -70,10 +70,10 @@
         </template>
         <template #notes>{{ hoveredName }}</template>
       </stage-view>
-      <uv-pane
+      <sheet-paper
         v-if="model?.uvs && show === 'target' && !isTellingChanges"
-        ref="uvs"
-        class="pane"
+        ref="sheet"
+        class="sheet"
         :model="model"
         :face-groups="faceGroups"
         :groups="store.groups"
@@ -123,7 +123,7 @@ import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import OnwardLink from '@/components/onward-link.vue'
 import StageView from '@/components/stage-view.vue'
-import UvPane from '@/components/uv-pane.vue'
+import SheetPaper from '@/components/sheet-paper.vue'
 import { findingsOf } from '@/model/findings'
 import { useAssetStore } from '@/stores/asset'
 import { until } from '@/components/until'
@@ -152,7 +152,7 @@ const view = ref<View>('lit')
 const tab = ref<'changes' | 'findings' | 'parts' | 'contents'>('findings')
 const isLayingOut = ref(false)
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
-const uvs = useTemplateRef<InstanceType<typeof UvPane>>('uvs')
+const sheet = useTemplateRef<InstanceType<typeof SheetPaper>>('sheet')
 
 /** Whether there is something that a bake could read. */
 const isSorted = computed(() => [store.target, ...store.sources].some((r) => (r?.claimedShare ?? 0) > 0))
@@ -218,12 +218,12 @@ function hoverChanged(part: PartChange | null): void {
   hoverPart(part && changedPart(part))
 }
 
-/** Picks what a finding is about and flies there, on the stage and in UV space. */
+/** Picks what a finding is about and flies there, on the stage and on the sheet. */
 function showFinding(finding: Finding): void {
   pickFaces(finding.faces, 'replace')
   const faces = new Set(finding.faces)
   stage.value?.flyTo((f) => faces.has(f))
-  uvs.value?.flyTo((f) => faces.has(f))
+  sheet.value?.flyTo((f) => faces.has(f))
 }
 </script>
 
@@ -269,15 +269,19 @@ function showFinding(finding: Finding): void {
 .middle {
   display: flex;
   flex: 1;
+  flex-direction: column;
   min-width: 0;
 }
 
 .pane {
-  flex: 1;
+  flex: 3;
+  min-height: 0;
 }
 
-.pane + .pane {
-  border-left: 1px solid var(--ink);
+.sheet {
+  flex: 2;
+  min-height: 0;
+  border-top: 1px solid var(--ink);
 }
 
 .invite {

@@ -36,7 +36,7 @@
       <command-button v-for="[id, words] in verbs" :key="id" :id="id">{{ words }}</command-button>
       <facing-menu v-model="facingAngle" />
       <label class="through small" title="Boxes and outlines also pick what is behind">
-        <el-checkbox v-model="isThrough" size="small" /> boxes pick through
+        <el-checkbox v-model="isThrough" size="small" /> boxes reach behind
       </label>
     </div>
   </div>

@@ -5,7 +5,7 @@
         {{ count(waiting, 'thing') }} to look at since revision {{ revision.label }} came.
         <router-link :to="{ name: 'review', params: { id: store.asset!.id } }">Review them</router-link>
       </p>
-      <div class="panes" :class="{ two: look.hasUvs.value && sorting.model?.uvs }">
+      <div class="panes" :class="{ two: look.hasSheet.value && sorting.model?.uvs }">
         <stage-view
           ref="stage"
           :model="sorting.model"
@@ -18,7 +18,7 @@
           :away="picking.away"
           :face-colors="look.faceColors.value"
           :has-wire="look.hasWire.value"
-          :is-pick-through="look.isPickThrough.value"
+          :is-pick-through="look.isPickOverAll.value"
           hatches-all
           :is-held="strokes.held.value !== null"
           @click="picking.pickAt"
@@ -35,16 +35,16 @@
           </template>
           <template #notes>{{ hoverWords }}</template>
         </stage-view>
-        <uv-pane
-          v-if="look.hasUvs.value && sorting.model?.uvs"
-          class="uvs"
+        <sheet-paper
+          v-if="look.hasSheet.value && sorting.model?.uvs"
+          class="sheet"
           :model="sorting.model"
           :face-groups="sorting.faceGroups"
           :groups="store.groups"
           :pick="picking.pick"
           :hovered="hoveredFace === null ? NOTHING : picking.facesAt(hoveredFace)"
           @click="picking.pickAt"
-          @hover="hoverInUvs"
+          @hover="hoverOnSheet"
         />
       </div>
       <pick-line
@@ -76,7 +76,7 @@ import { computed, provide, ref, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import StageView from '@/components/stage-view.vue'
-import UvPane from '@/components/uv-pane.vue'
+import SheetPaper from '@/components/sheet-paper.vue'
 import { useAssetStore } from '@/stores/asset'
 import { useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
@@ -118,7 +118,7 @@ const revisionId = ref<number | null>(null)
 const revision = computed(() => revisions.value.find((r) => r.id === revisionId.value) ?? revisions.value[0] ?? null)
 
 const hoveredFace = ref<number | null>(null)
-/** What the pointer is over in the UV pane is outlined on the stage. */
+/** What the pointer is over on the sheet is outlined on the stage. */
 const hovered = ref<ArrayLike<number>>(NOTHING)
 let pointer = { x: 0, y: 0 }
 
@@ -197,7 +197,7 @@ function hoverOnStage(face: number | null, x: number, y: number): void {
   pointer = { x, y }
 }
 
-function hoverInUvs(face: number | null): void {
+function hoverOnSheet(face: number | null): void {
   hoveredFace.value = face
   hovered.value = face === null ? NOTHING : picking.facesAt(face)
 }
@@ -239,11 +239,11 @@ function step(steps: number): void {
 }
 
 .two {
-  grid-template-columns: 3fr 2fr;
+  grid-template-rows: 3fr 2fr;
 }
 
-.uvs {
-  border-left: 1px solid var(--ink);
+.sheet {
+  border-top: 1px solid var(--ink);
 }
 
 .empty {

@@ -12,7 +12,7 @@
     <el-radio-button v-for="v in look.views.value" :key="v.value" :value="v.value">{{ v.label }}</el-radio-button>
   </el-radio-group>
   <span class="switches">
-    <command-button v-for="id in ['wire', 'numbers', 'pick-through', 'uv-pane']" :key="id" :id="id">
+    <command-button v-for="id in ['wire', 'numbers', 'pick-over-all', 'sheet']" :key="id" :id="id">
       {{ WORDS[id] }}
     </command-button>
     <command-button id="bring">Bring into view</command-button>
@@ -32,8 +32,8 @@ import type { StageLook } from '@/views/sort/use-stage-look'
 const WORDS: Record<string, string> = {
   wire: 'wire',
   numbers: 'numbers',
-  'pick-through': 'pick through',
-  'uv-pane': 'UVs'
+  'pick-over-all': 'pick over all',
+  sheet: 'sheet'
 }
 
 const props = defineProps<{ revisions: Revision[]; look: StageLook }>()

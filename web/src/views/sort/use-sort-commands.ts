@@ -124,7 +124,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     { id: 'shrink', section: CHANGE, name: 'shrink by a ring of faces', key: 'Shift G', run: () => needPick(() => ask({ verb: 'shrink' })) },
     { id: 'ring', section: CHANGE, name: 'ring through two picked neighbours', key: 'R', run: () => needPick(() => ask({ verb: 'ring' })) },
     { id: 'corner', section: CHANGE, name: 'faces around the corner point under the pointer', key: 'C', run: corner },
-    { id: 'alike', section: CHANGE, name: 'all alike pieces', key: 'A', run: () => same('alike') },
+    { id: 'alike', section: CHANGE, name: 'all alike pieces', key: 'Shift Y', run: () => same('alike') },
     { id: 'same-material', section: CHANGE, name: 'all of the same material', key: 'M', run: () => same('materials') },
     { id: 'same-color', section: CHANGE, name: 'all of the same vertex colour', key: 'Shift M', run: () => same('colors') },
     { id: 'invert', section: CHANGE, name: 'invert', key: 'J', run: picking.invert },
@@ -145,15 +145,15 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     { id: 'hide', section: SEE, name: 'put the pick out of sight', key: 'Q', run: () => needPick(picking.hidePick) },
     { id: 'only', section: SEE, name: 'show only the pick', key: 'W', run: () => needPick(() => picking.showOnly(picking.pick!.mask)) },
     { id: 'show-all', section: SEE, name: 'bring everything back into sight', key: 'Shift W', run: picking.showAll },
-    { id: 'wire', section: SEE, name: 'wire', key: ',', run: look.toggleWire, isOn: () => look.hasWire.value },
+    { id: 'wire', section: SEE, name: 'wire', key: 'Shift L', run: look.toggleWire, isOn: () => look.hasWire.value },
     { id: 'numbers', section: SEE, name: 'numbers on the model', key: 'L', run: look.toggleNumbers, isOn: () => look.hasNumbers.value },
-    { id: 'pick-through', section: SEE, name: 'the pick seen through the model', key: 'Z', run: look.togglePickThrough, isOn: () => look.isPickThrough.value },
-    { id: 'uv-pane', section: SEE, name: 'UV pane', key: 'B', run: look.toggleUvs, isOn: () => look.hasUvs.value },
+    { id: 'pick-over-all', section: SEE, name: 'the pick seen through the model', key: 'Shift Q', run: look.togglePickOverAll, isOn: () => look.isPickOverAll.value },
+    { id: 'sheet', section: SEE, name: 'the sheet below the stage', key: 'B', run: look.toggleSheet, isOn: () => look.hasSheet.value },
     { id: 'next-view', section: SEE, name: 'next way of colouring', key: 'Shift V', run: look.nextView },
     { id: 'undo', section: WORK, name: 'undo: first picks, then claims', key: 'Ctrl z', run: undo },
     { id: 'redo', section: WORK, name: 'redo', key: 'Ctrl Shift z', run: redo },
     { id: 'keys', section: WORK, name: 'all keys', key: '?', run: page.showKeys },
-    { id: 'search', section: WORK, name: 'search for a command', key: '.', run: page.searchCommands }
+    { id: 'search', section: WORK, name: 'search for a command', key: 'Shift Enter', run: page.searchCommands }
   ]
 
   function bringIntoView(): void {

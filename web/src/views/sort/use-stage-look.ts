@@ -17,12 +17,12 @@ export interface StageLook {
   faceColors: ComputedRef<Uint8Array | null>
   hasWire: Ref<boolean>
   hasNumbers: Ref<boolean>
-  isPickThrough: Ref<boolean>
-  hasUvs: Ref<boolean>
+  isPickOverAll: Ref<boolean>
+  hasSheet: Ref<boolean>
   toggleWire: () => void
   toggleNumbers: () => void
-  togglePickThrough: () => void
-  toggleUvs: () => void
+  togglePickOverAll: () => void
+  toggleSheet: () => void
   nextView: () => void
 }
 
@@ -33,8 +33,8 @@ export function useStageLook(revision: () => Revision | null): StageLook {
   const view = ref<StageView>('ids')
   const hasWire = ref(false)
   const hasNumbers = ref(false)
-  const isPickThrough = ref(false)
-  const hasUvs = ref(false)
+  const isPickOverAll = ref(false)
+  const hasSheet = ref(false)
 
   const views = computed(() => {
     const all: { value: StageView; label: string }[] = [
@@ -69,12 +69,12 @@ export function useStageLook(revision: () => Revision | null): StageLook {
     faceColors,
     hasWire,
     hasNumbers,
-    isPickThrough,
-    hasUvs,
+    isPickOverAll,
+    hasSheet,
     toggleWire: () => (hasWire.value = !hasWire.value),
     toggleNumbers: () => (hasNumbers.value = !hasNumbers.value),
-    togglePickThrough: () => (isPickThrough.value = !isPickThrough.value),
-    toggleUvs: () => (hasUvs.value = !hasUvs.value),
+    togglePickOverAll: () => (isPickOverAll.value = !isPickOverAll.value),
+    toggleSheet: () => (hasSheet.value = !hasSheet.value),
     nextView() {
       const at = views.value.findIndex((v) => v.value === view.value)
       view.value = views.value[(at + 1) % views.value.length]!.value

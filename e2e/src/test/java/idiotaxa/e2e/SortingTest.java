@@ -93,7 +93,7 @@ class SortingTest extends OnTheDemo {
     press(artist, "y");
     artist.clickStage(0.487, 0.505);
     assertThat(artist.pickLine()).containsText("in 1 piece");
-    press(artist, "a");
+    press(artist, "Shift+Y");
     assertThat(artist.pickLine()).containsText("in 12 pieces");
     press(artist, "1");
     assertThat(artist.drawer(7)).not().containsText("bolt_01");
@@ -158,7 +158,7 @@ class SortingTest extends OnTheDemo {
     assertThat(cabinet(artist)).containsText("100 %");
 
     press(artist, "Escape");
-    press(artist, ".");
+    press(artist, "Shift+Enter");
     page.getByRole(AriaRole.DIALOG).getByLabel("Search for a command").fill("numbers model");
     press(artist, "Enter");
     assertThat(page.locator(".label.mono").first()).hasText("7");
@@ -166,7 +166,7 @@ class SortingTest extends OnTheDemo {
     assertThat(page.getByRole(AriaRole.DIALOG)).containsText("show only the pick");
     page.getByLabel("Close this dialog").click();
     press(artist, "b");
-    assertThat(page.getByTestId("uv-pane")).isVisible();
+    assertThat(page.getByTestId("sheet")).isVisible();
     assertThat(browser.complaints()).isEmpty();
     page.close();
   }

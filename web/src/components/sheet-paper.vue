@@ -1,9 +1,9 @@
 <template>
-  <div ref="frame" class="frame" data-testid="uv-pane">
+  <div ref="frame" class="frame" data-testid="sheet">
     <canvas
       ref="canvas"
       role="img"
-      aria-label="The model in UV space"
+      aria-label="The sheet: the model in UV space"
       @wheel.prevent="handleWheel"
       @pointerdown="handleDown"
       @pointermove="handleMove"
@@ -14,17 +14,19 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
-import { drawUvs } from '@/components/draw-uvs'
+import { onBeforeUnmount, onMounted, useTemplateRef, watch, watchEffect } from 'vue'
+import { drawSheet } from '@/components/draw-sheet'
+import { SheetFill } from '@/components/sheet-fill'
 import { useMapCamera } from '@/components/use-map-camera'
-import { UvIndex, uvBox } from '@/model/uv-index'
+import { parseHex } from '@/model/color'
+import { uvBox } from '@/model/uv-sides'
 import { modeOf } from '@/stage/gestures'
 
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 
-/** UV space of a model with UVs, in step with the stage: hover and pick in both. */
+/** The sheet of a model with UVs as ink on paper, in step with the stage: hover and pick in both. */
 const props = defineProps<{
   model: Model
   faceGroups: Uint16Array | null
@@ -39,11 +41,13 @@ const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: 
 const CLICK_RADIUS_PX = 4
 /** Pixels a tile. */
 const LARGEST_SCALE = 40_000
+/** Paler than the paper in any theme: nothing has been laid on it. */
+const UNCLAIMED: [number, number, number] = [214, 211, 204]
 
 const frame = useTemplateRef<HTMLElement>('frame')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const camera = useMapCamera(() => requestDraw(), LARGEST_SCALE)
-const index = computed(() => new UvIndex(props.model))
+const fill = new SheetFill()
 
 let request = 0
 let down: { x: number; y: number; isClick: boolean } | null = null
@@ -51,9 +55,18 @@ const resizes = new ResizeObserver(() => fit())
 onMounted(() => resizes.observe(frame.value!))
 onBeforeUnmount(() => {
   resizes.disconnect()
+  fill.dispose()
   cancelAnimationFrame(request)
 })
 watch(() => props.model, () => fit())
+watchEffect(() => {
+  fill.setModel(props.model)
+  if (props.faceGroups?.length === props.model.facePart.length) fill.setFaceGroups(props.faceGroups)
+})
+watchEffect(() => {
+  const colors = new Map(props.groups.map((g) => [g.number, parseHex(g.color)] as const))
+  fill.setColors(colors.set(0, UNCLAIMED))
+})
 watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered, () => props.shades], () => requestDraw())
 
 /** Shows all tiles that hold UVs, or the box of some faces. */
@@ -79,12 +92,20 @@ function requestDraw(): void {
   cancelAnimationFrame(request)
   request = requestAnimationFrame(() => {
     const context = canvas.value?.getContext('2d')
-    if (context) drawUvs(context, camera, { ...props, shades: props.shades ?? [], picked: props.pick?.faces ? props.pick.mask : null })
+    if (!context) return
+    const style = getComputedStyle(canvas.value!)
+    const ink = {
+      ink: style.getPropertyValue('--ink'),
+      soft: style.getPropertyValue('--ink-soft'),
+      paper: style.getPropertyValue('--paper-raised')
+    }
+    const picked = props.pick?.faces ? props.pick.mask : null
+    drawSheet(context, camera, { ...props, shades: props.shades ?? [], picked }, fill, ink)
   })
 }
 
 function faceAt(e: PointerEvent): number | null {
-  return index.value.faceAt((e.offsetX - camera.x) / camera.scale, 1 - (e.offsetY - camera.y) / camera.scale)
+  return fill.faceAt(e.offsetX, e.offsetY)
 }
 
 function handleWheel(e: WheelEvent): void {
@@ -124,7 +145,7 @@ defineExpose({
   position: relative;
   min-width: 0;
   min-height: 0;
-  background: var(--stage);
+  background: var(--paper);
   overflow: hidden;
 }
 

@@ -11,6 +11,8 @@ import { createApp } from 'vue'
 import App from '@/shell/app.vue'
 import { followTheme } from '@/model/theme'
 import { router } from '@/router'
+import { answerStrayDrops } from '@/shell/stray-drops'
 
 followTheme()
+answerStrayDrops()
 createApp(App).use(createPinia()).use(router).mount('#app')

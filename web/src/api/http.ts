@@ -7,7 +7,16 @@ export class ApiProblem extends Error {
     super(message)
     this.name = 'ApiProblem'
   }
+
+  /** Whether nobody answered who could have refused: the same may be sent again. */
+  get isAway(): boolean {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504
+  }
 }
+
+/** Milliseconds after which nobody waits any longer for an answer, and for models and pictures. */
+const LONGEST_MS = 60_000
+const LONGEST_LOAD_MS = 600_000
 
 /** The sentence in a problem document (RFC 9457), or one that says what is known. */
 export function problemSentence(status: number, body: string): string {
@@ -22,12 +31,14 @@ export function problemSentence(status: number, body: string): string {
     : `The server answered with an error (${status}). Try again; its log says more.`
 }
 
-async function checked(path: string, init?: RequestInit): Promise<Response> {
+async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST_MS): Promise<Response> {
   let response: Response
+  const limit = AbortSignal.timeout(longestMs)
   try {
-    response = await fetch(path, init)
+    response = await fetch(path, { ...init, signal: init.signal ? AbortSignal.any([init.signal, limit]) : limit })
   } catch (e) {
-    if (init?.signal?.aborted) throw e
+    if (init.signal?.aborted) throw e
+    if (limit.aborted) throw new ApiProblem(0, `The server did not answer within ${longestMs / 1000} s. Try again; its log says more.`)
     throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
   }
   if (!response.ok) {
@@ -41,11 +52,11 @@ export async function getJson<T>(path: string): Promise<T> {
 }
 
 export async function getBytes(path: string): Promise<ArrayBuffer> {
-  return (await checked(path)).arrayBuffer()
+  return (await checked(path, {}, LONGEST_LOAD_MS)).arrayBuffer()
 }
 
 export async function getBlob(path: string, signal?: AbortSignal): Promise<Blob> {
-  return (await checked(path, { signal })).blob()
+  return (await checked(path, { signal }, LONGEST_LOAD_MS)).blob()
 }
 
 export async function send<T>(

@@ -19,6 +19,7 @@ import { drawSheet } from '@/components/draw-sheet'
 import { SheetFill } from '@/components/sheet-fill'
 import { useMapCamera } from '@/components/use-map-camera'
 import { parseHex } from '@/model/color'
+import { theme } from '@/model/theme'
 import { uvBox } from '@/model/uv-sides'
 import { modeOf } from '@/stage/gestures'
 
@@ -41,6 +42,7 @@ const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: 
 const CLICK_RADIUS_PX = 4
 /** Pixels a tile. */
 const LARGEST_SCALE = 40_000
+const HEAD_SHARE = 0.08
 /** Paler than the paper in any theme: nothing has been laid on it. */
 const UNCLAIMED: [number, number, number] = [214, 211, 204]
 
@@ -67,7 +69,7 @@ watchEffect(() => {
   const colors = new Map(props.groups.map((g) => [g.number, parseHex(g.color)] as const))
   fill.setColors(colors.set(0, UNCLAIMED))
 })
-watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered, () => props.shades], () => requestDraw())
+watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered, () => props.shades, theme], () => requestDraw(), { flush: 'post' })
 
 /** Shows all tiles that hold UVs, or the box of some faces. */
 function fit(isIn: ((face: number) => boolean) | null = null): void {
@@ -79,7 +81,9 @@ function fit(isIn: ((face: number) => boolean) | null = null): void {
   const [u0, v0, u1, v1] = isIn
     ? grown(box)
     : [Math.min(0, Math.floor(box[0])), Math.min(0, Math.floor(box[1])), Math.ceil(box[2]), Math.ceil(box[3])]
-  camera.show(u0, 1 - v1, u1, 1 - v0, clientWidth, clientHeight)
+  // Above the tiles stand their numbers.
+  const head = isIn ? 0 : HEAD_SHARE * (v1 - v0)
+  camera.show(u0, 1 - v1 - head, u1, 1 - v0, clientWidth, clientHeight)
 }
 
 /** Some air around small boxes, so that it is seen where they lie. */

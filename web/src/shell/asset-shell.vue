@@ -24,8 +24,10 @@
         </router-link>
       </nav>
     </top-bar>
-    <p v-if="!store.isConnected" class="offline" role="alert">
-      The connection to the server is lost; it is tried again. What you see may be old.
+    <p v-if="!store.isConnected || sorting.isWaiting" class="offline" role="status">
+      The server does not answer; it is tried again.
+      <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} wait here and are sent then.</template>
+      <template v-else>What you see may be old.</template>
     </p>
     <main v-if="store.asset" class="view">
       <router-view />
@@ -39,7 +41,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
@@ -47,9 +49,11 @@ import { STATIONS } from '@/router'
 import { countFindings } from '@/shell/station-findings'
 import TopBar from '@/shell/top-bar.vue'
 import { useAssetStore } from '@/stores/asset'
+import { useSortingStore } from '@/stores/sorting'
 
 const route = useRoute()
 const store = useAssetStore()
+const sorting = useSortingStore()
 const id = computed(() => Number(route.params.id))
 const findings = computed(() => countFindings(store.asset))
 
@@ -63,7 +67,16 @@ async function pinChosen(): Promise<void> {
 }
 
 watch(id, (value) => void store.open(value), { immediate: true })
-onBeforeUnmount(() => store.close())
+
+/** The browser asks before what was not sent is lost. */
+function askBeforeLeaving(e: BeforeUnloadEvent): void {
+  if (sorting.unsent > 0) e.preventDefault()
+}
+onMounted(() => window.addEventListener('beforeunload', askBeforeLeaving))
+onBeforeUnmount(() => {
+  window.removeEventListener('beforeunload', askBeforeLeaving)
+  store.close()
+})
 </script>
 
 <style scoped>

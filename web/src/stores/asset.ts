@@ -3,6 +3,9 @@ import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import type { Asset } from '@/api/types'
 
+/** After which a stream of events that ended for good is opened anew. */
+const LISTEN_AGAIN_MS = 3000
+
 /** The asset that is open, kept up to date by the server. */
 export const useAssetStore = defineStore('asset', () => {
   const asset = shallowRef<Asset | null>(null)
@@ -30,10 +33,26 @@ export const useAssetStore = defineStore('asset', () => {
       problem.value = (e as Error).message
       return
     }
-    events = new EventSource(`/api/assets/${id}/events`)
-    events.addEventListener('asset', (e) => (asset.value = JSON.parse((e as MessageEvent<string>).data) as Asset))
-    events.onopen = () => (isConnected.value = true)
-    events.onerror = () => (isConnected.value = false)
+    listen(id)
+  }
+
+  function listen(id: number): void {
+    const stream = new EventSource(`/api/assets/${id}/events`)
+    events = stream
+    stream.addEventListener('asset', (e) => (asset.value = JSON.parse((e as MessageEvent<string>).data) as Asset))
+    stream.onopen = () => {
+      // What happened while nothing was heard is asked for.
+      if (!isConnected.value) void refresh().catch(() => {})
+      isConnected.value = true
+    }
+    stream.onerror = () => {
+      isConnected.value = false
+      // The browser tries again by itself, but not after an answer that is an error.
+      if (stream.readyState !== EventSource.CLOSED) return
+      window.setTimeout(() => {
+        if (events === stream) listen(id)
+      }, LISTEN_AGAIN_MS)
+    }
   }
 
   /** Fetches the state at once, where waiting for the server's event would be felt. */

@@ -127,6 +127,11 @@ export const usePickingStore = defineStore('picking', () => {
     trail.reset(pick.value)
   }
 
+  /** A claim was refused: what it took is picked again, unless something else is by now. */
+  function giveBack(taken: Pick): void {
+    if (!isPicked.value && taken.mask.length === sorting.model?.facePart.length) put(taken)
+  }
+
   /** Keeps what the claim of an entry took. */
   function remember(entryId: number, taken: Pick): void {
     claimed.set(entryId, taken)
@@ -198,6 +203,7 @@ export const usePickingStore = defineStore('picking', () => {
     ask,
     pickNextUnclaimed,
     endWithClaim,
+    giveBack,
     remember,
     comeBack,
     goAgain,

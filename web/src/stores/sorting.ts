@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
+import { patiently } from '@/api/patiently'
 import { fillDrawers } from '@/model/drawers'
 import { faceRanges } from '@/model/pick'
 import { useModelsStore } from '@/stores/models'
@@ -25,7 +26,10 @@ export const useSortingStore = defineStore('sorting', () => {
   let loadedStamp = UNKNOWN
   let wantedStamp = UNKNOWN
   let sending: Promise<unknown> = Promise.resolve()
-  let unsent = 0
+  /** Claims that are on their way. */
+  const unsent = ref(0)
+  /** Whether they wait for a server that does not answer. */
+  const isWaiting = ref(false)
 
   const drawers = computed<Map<number, Drawer>>(() =>
     model.value && faceGroups.value ? fillDrawers(model.value, faceGroups.value, hidden.value) : new Map()
@@ -49,17 +53,18 @@ export const useSortingStore = defineStore('sorting', () => {
   /** Fetches the claims when the journal has moved, but not while own claims are on their way. */
   async function followJournal(stamp: string): Promise<void> {
     wantedStamp = stamp
-    if (!model.value || stamp === loadedStamp || unsent > 0) return
+    if (!model.value || stamp === loadedStamp || unsent.value > 0) return
     const load = loads
     const turn = ++turns
     const groups = await api.faceGroups(assetId.value, model.value.revisionId)
-    if (load !== loads || turn !== turns || unsent > 0) return
+    if (load !== loads || turn !== turns || unsent.value > 0) return
     loadedStamp = stamp
     faceGroups.value = groups
   }
 
   /**
-   * Puts faces into a drawer; it is seen at once, and claims reach the server one after another.
+   * Puts faces into a drawer; it is seen at once, and claims reach the server one after another, as soon as
+   * it answers. What it refuses is thrown, and seen no more.
    *
    * @param mask 1 for every face
    * @returns where the journal stands then
@@ -73,12 +78,16 @@ export const useSortingStore = defineStore('sorting', () => {
     for (let f = 0; f < next.length; f++) if (mask[f] && !locked.has(next[f]!)) next[f] = number
     faceGroups.value = next
     turns++
-    unsent++
+    unsent.value++
     try {
-      return await inOrder(() => api.claim(assetId.value, revisionId, group?.id ?? 0, faceRanges(mask)))
+      const asset = assetId.value
+      const ranges = faceRanges(mask)
+      return await inOrder(() =>
+        patiently(() => api.claim(asset, revisionId, group?.id ?? 0, ranges), (is) => (isWaiting.value = is))
+      )
     } finally {
-      unsent--
-      if (unsent === 0) await followJournal(wantedStamp)
+      unsent.value--
+      if (unsent.value === 0) await followJournal(wantedStamp)
     }
   }
 
@@ -93,5 +102,5 @@ export const useSortingStore = defineStore('sorting', () => {
     return sent
   }
 
-  return { model, faceGroups, hidden, assetId, drawers, claimedShare, show, followJournal, claim, inOrder }
+  return { model, faceGroups, hidden, assetId, drawers, claimedShare, unsent, isWaiting, show, followJournal, claim, inOrder }
 })

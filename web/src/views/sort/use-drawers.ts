@@ -39,10 +39,11 @@ export function useDrawers(): Drawers {
     const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
     inHand.value = group?.number ?? 0
     picking.endWithClaim()
-    await orSay(async () => {
+    const isKept = await orSay(async () => {
       const state = await sorting.claim(group, taken.mask, locked)
       if (state) picking.remember(state.entryId, taken)
     })
+    if (!isKept) picking.giveBack(taken)
   }
 
   function claimNumber(number: number): void {

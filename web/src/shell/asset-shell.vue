@@ -26,7 +26,7 @@
     </top-bar>
     <p v-if="!store.isConnected || sorting.isWaiting" class="offline" role="status">
       The server does not answer; it is tried again.
-      <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} wait here and are sent then.</template>
+      <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} {{ sorting.unsent === 1 ? 'waits' : 'wait' }} here, to be sent then.</template>
       <template v-else>What you see may be old.</template>
     </p>
     <main v-if="store.asset" class="view">
@@ -48,6 +48,7 @@ import { count } from '@/model/words'
 import { STATIONS } from '@/router'
 import { countFindings } from '@/shell/station-findings'
 import TopBar from '@/shell/top-bar.vue'
+import { usePageTitle } from '@/shell/use-page-title'
 import { useAssetStore } from '@/stores/asset'
 import { useSortingStore } from '@/stores/sorting'
 
@@ -56,6 +57,9 @@ const store = useAssetStore()
 const sorting = useSortingStore()
 const id = computed(() => Number(route.params.id))
 const findings = computed(() => countFindings(store.asset))
+
+const station = computed(() => STATIONS.find((s) => s.name === route.name)?.label ?? (route.name === 'review' ? 'Review' : 'Recipe'))
+usePageTitle(() => (store.asset ? `${store.asset.name}, ${station.value}` : ''))
 
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const references = useTemplateRef<InstanceType<typeof ReferenceBoard>>('references')

@@ -1,7 +1,7 @@
 <template>
   <div class="page">
     <top-bar>
-      <span class="title">{{ title }}</span>
+      <h1 class="title">{{ title }}</h1>
       <slot name="bar" />
     </top-bar>
     <slot />
@@ -11,8 +11,11 @@
 <script setup lang="ts">
 import TopBar from '@/shell/top-bar.vue'
 
+import { usePageTitle } from '@/shell/use-page-title'
+
 /** A page before the stations: the catalogue itself, or a palette. */
-defineProps<{ title: string }>()
+const props = defineProps<{ title: string }>()
+usePageTitle(() => props.title)
 </script>
 
 <style scoped>
@@ -27,5 +30,6 @@ defineProps<{ title: string }>()
   padding-left: 18px;
   border-left: 1px solid var(--rule-strong);
   font-size: var(--text-large);
+  font-weight: 400;
 }
 </style>

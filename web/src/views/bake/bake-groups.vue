@@ -1,6 +1,6 @@
 <template>
   <section>
-    <h3>Groups in this bake</h3>
+    <h2 class="minor">Groups in this bake</h2>
     <ul class="rows">
       <li v-for="row in rows" :key="row.group.id">
         <label-tag :number="row.group.number" :name="row.group.name" :color="row.group.color" />

@@ -1,6 +1,6 @@
 <template>
   <section>
-    <h3>Bakes of this asset</h3>
+    <h2 class="minor">Bakes of this asset</h2>
     <p v-if="bakes.length === 0" class="soft small">None yet.</p>
     <ul>
       <li v-for="bake in bakes" :key="bake.id">

@@ -1,6 +1,6 @@
 <template>
   <section v-if="problems.length > 0" aria-label="Problem regions">
-    <h3>Problem regions, the largest first</h3>
+    <h2 class="minor">Problem regions, the largest first</h2>
     <ul v-if="wrong.length > 0">
       <problem-row v-for="(p, i) in wrong" :key="i" :problem="p" :is-shown="p === shown" @show="emit('show', p)" />
     </ul>

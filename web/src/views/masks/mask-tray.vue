@@ -24,7 +24,7 @@
         @menu="(word) => act(word, i)"
       />
     </ul>
-    <h3 class="of-groups">Of the groups, as baked</h3>
+    <h2 class="minor of-groups">Of the groups, as baked</h2>
     <ul aria-label="Masks of groups">
       <li v-for="row in rows" :key="row.group.id">
         <button

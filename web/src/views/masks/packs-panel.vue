@@ -46,7 +46,7 @@
       </li>
     </ul>
     <template v-if="masks.kept?.images.length">
-      <h3>Own grey pictures</h3>
+      <h2 class="minor">Own grey pictures</h2>
       <ul class="small" aria-label="Own grey pictures">
         <li v-for="i in masks.kept.images" :key="i.id" class="row">
           <span class="picture-name">{{ i.name }}</span>

@@ -1,7 +1,7 @@
 <template>
   <div class="repairs">
     <section aria-label="Borders">
-      <h3>Borders</h3>
+      <h2 class="minor">Borders</h2>
       <ol v-if="plan.borders.length" class="rules small">
         <li v-for="(rule, i) in plan.borders" :key="i" class="rule">
           <label-tag class="tag" :number="of(rule.from)?.number ?? null" :name="of(rule.from)?.name ?? 'gone'" :color="of(rule.from)?.color ?? null" />
@@ -46,7 +46,7 @@
     </section>
 
     <section aria-label="Specks">
-      <h3>Specks</h3>
+      <h2 class="minor">Specks</h2>
       <p class="small">
         regions of at most
         <drag-number :model-value="most" unit="texels" label="largest speck, texels" :min="1" :max="4096" :step="1" @try="(v) => (most = v)" @keep="(v) => (most = v)" />
@@ -83,7 +83,7 @@
     </section>
 
     <section aria-label="Touch-ups">
-      <h3>Touch-ups</h3>
+      <h2 class="minor">Touch-ups</h2>
       <div class="row small">
         <label>
           give
@@ -237,7 +237,7 @@ section {
   gap: 16px;
 }
 
-h3 {
+h2 {
   padding-bottom: 2px;
   border-bottom: 1px solid var(--ink);
   font-size: 15px;

@@ -5,12 +5,12 @@
       <div :class="{ poor: judgement.separation < 2 * LEAST }">
         <dt>separation</dt>
         <dd class="mono">{{ judgement.separation.toFixed(0) }}</dd>
-        <p class="small soft">smallest distance between two colours; from {{ 2 * LEAST }} on a pick is safe</p>
+        <dd class="small soft">smallest distance between two colours; from {{ 2 * LEAST }} on a pick is safe</dd>
       </div>
       <div :class="{ poor: judgement.blendClearance < LEAST }">
         <dt>blend clearance</dt>
         <dd class="mono">{{ judgement.blendClearance.toFixed(0) }}</dd>
-        <p class="small soft">smallest distance of a colour from the blends of two others; from {{ LEAST }} on</p>
+        <dd class="small soft">smallest distance of a colour from the blends of two others; from {{ LEAST }} on</dd>
       </div>
     </dl>
     <p class="small soft">Distances in 8-bit RGB, of 441 at most. The map's black background counts as one more colour.</p>
@@ -110,7 +110,7 @@ function colorOf(number: number): string {
   gap: 12px;
 }
 
-.numbers dd {
+.numbers dd.mono {
   font-size: 26px;
   font-weight: 600;
   line-height: 1.1;

@@ -35,9 +35,14 @@
     <div class="row verbs">
       <command-button v-for="[id, words] in verbs" :key="id" :id="id">{{ words }}</command-button>
       <facing-menu v-model="facingAngle" />
-      <label class="through small" title="Boxes and outlines also pick what is behind">
-        <el-checkbox v-model="isThrough" size="small" /> boxes reach behind
-      </label>
+      <el-checkbox
+        v-model="isThrough"
+        class="through"
+        size="small"
+        title="Boxes and outlines also pick what is behind"
+      >
+        boxes reach behind
+      </el-checkbox>
     </div>
   </div>
 </template>

@@ -1,0 +1,212 @@
+package idiotaxa.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.AriaRole;
+import idiotaxa.server.running.ApiClient;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/** In the dark, for those who do not see, when the server is away and when a hand slips. */
+class EveryoneTest extends OnTheDemo {
+  private static final Path AXE = Path.of("../web/node_modules/axe-core/axe.min.js");
+  private static final int STAGE_GREY = 0x777777;
+  /** Rose, the ID colour of red band paint. */
+  private static final int ROSE = 0xF80085;
+
+  private static long idOf(String name) {
+    for (JsonNode asset : new ApiClient(application).json("/api/assets")) {
+      if (asset.get("name").asString().equals(name)) {
+        return asset.get("id").asLong();
+      }
+    }
+    throw new AssertionError("the demo has no " + name);
+  }
+
+  private static Page open(String path) {
+    return browser.open(application.url() + "/" + path);
+  }
+
+  private static Page openSort() {
+    Page page = open("assets/" + idOf("Storm lantern") + "/sort");
+    assertThat(page.getByTestId("drawer-2")).containsText("%");
+    return page;
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"day", "night"})
+  void axeFindsNothingOnAnyView(String theme) throws IOException {
+    String axe = Files.readString(AXE);
+    long revised = idOf("Channel marker buoy B");
+    Page page = open("");
+    page.evaluate("theme => localStorage.setItem('idiotaxa.theme', theme)", theme);
+    for (String path :
+        List.of(
+            "",
+            "many",
+            "palettes/1",
+            "assets/" + revised + "/bring-in",
+            "assets/" + idOf("Storm lantern") + "/sort",
+            "assets/" + revised + "/review",
+            "assets/" + idOf("Storm lantern") + "/recipe",
+            "assets/" + idOf("Storm lantern") + "/bake",
+            "assets/" + idOf("Storm lantern") + "/masks",
+            "assets/" + idOf("Storm lantern") + "/hand-off",
+            "nowhere")) {
+      page.navigate(application.url() + "/" + path);
+      page.getByRole(AriaRole.HEADING).first().waitFor();
+      page.waitForTimeout(800);
+      assertThat(page.locator("html")).hasAttribute("data-theme", theme);
+      page.evaluate(axe);
+      Object found =
+          page.evaluate(
+              "async () => (await axe.run(document)).violations"
+                  + ".map(v => v.id + ' ' + v.nodes.map(n => n.target.join(' ')).join(', '))");
+      assertThat((List<?>) found).as("%s, %s", path, theme).isEmpty();
+    }
+    page.close();
+  }
+
+  @Test
+  void nightChangesThePaperAndLeavesTheStage() throws IOException {
+    Page page = openSort();
+    BufferedImage day = shot(page);
+    page.getByText("Night", new Page.GetByTextOptions().setExact(true)).click();
+    assertThat(page.locator("html")).hasAttribute("data-theme", "night");
+    BufferedImage night = shot(page);
+    assertThat(brightness(day, 1100, 700)).isGreaterThan(220);
+    assertThat(brightness(night, 1100, 700)).isLessThan(60);
+    for (BufferedImage image : List.of(day, night)) {
+      assertThat(image.getRGB(60, 400) & 0xFFFFFF).isEqualTo(STAGE_GREY);
+    }
+    page.reload();
+    assertThat(page.locator("html")).hasAttribute("data-theme", "night");
+    page.close();
+  }
+
+  private static int brightness(BufferedImage image, int x, int y) {
+    int rgb = image.getRGB(x, y);
+    return ((rgb >> 16 & 0xFF) + (rgb >> 8 & 0xFF) + (rgb & 0xFF)) / 3;
+  }
+
+  private static BufferedImage shot(Page page) throws IOException {
+    return ImageIO.read(new ByteArrayInputStream(page.screenshot()));
+  }
+
+  /** The sheet lies below the stage in the colours of the groups, and is picked from like it. */
+  @Test
+  void sheetShowsGroupsAndIsPickedFrom() throws IOException {
+    Page page = openSort();
+    page.keyboard().press("b");
+    Locator sheet = page.getByTestId("sheet");
+    assertThat(sheet).isVisible();
+    page.waitForTimeout(1000);
+    BufferedImage image = ImageIO.read(new ByteArrayInputStream(sheet.screenshot()));
+    int[] place = middleOfLongestRun(image, ROSE);
+    assertThat(place).as("somewhere in rose").isNotNull();
+    sheet.click(
+        new Locator.ClickOptions()
+            .setPosition(new com.microsoft.playwright.options.Position(place[0], place[1])));
+    assertThat(page.getByTestId("pick-line")).containsText("of the area");
+    assertThat(browser.complaints()).isEmpty();
+    page.close();
+  }
+
+  private static int[] middleOfLongestRun(BufferedImage image, int rgb) {
+    int[] best = null;
+    int longest = 0;
+    for (int y = 0; y < image.getHeight(); y++) {
+      int run = 0;
+      for (int x = 0; x < image.getWidth(); x++) {
+        run = (image.getRGB(x, y) & 0xFFFFFF) == rgb ? run + 1 : 0;
+        if (run > longest) {
+          longest = run;
+          best = new int[] {x - run / 2, y};
+        }
+      }
+    }
+    return best;
+  }
+
+  @Test
+  void claimsWaitForAServerThatIsAwayAndAreSentThen() {
+    Page page = openSort();
+    AtomicBoolean isAway = new AtomicBoolean(true);
+    page.route(
+        "**/claims",
+        route -> {
+          if (isAway.get()) {
+            route.abort();
+          } else {
+            route.fallback();
+          }
+        });
+    StagePage artist = new StagePage(page);
+    artist.clickStage(0.5, 0.8);
+    assertThat(artist.pickLine()).containsText("of the area");
+    page.keyboard().press("4");
+    assertThat(page.getByText("1 claim waits here")).isVisible();
+    assertThat(page.getByTestId("drawer-4")).containsText("piece");
+    assertThat(history(idOf("Storm lantern"))).doesNotContain("weathered timber");
+    isAway.set(false);
+    assertThat(page.getByText("1 claim waits here")).not().isVisible();
+    assertThat(page.getByTestId("drawer-4")).containsText("piece");
+    page.keyboard().press("Control+z");
+    assertThat(page.getByTestId("drawer-4")).not().containsText("piece");
+    page.close();
+  }
+
+  /** What the server refuses is seen no more, and is picked again. */
+  @Test
+  void aRefusedClaimGivesPickAndColoursBack() {
+    Page page = openSort();
+    page.route(
+        "**/claims",
+        route ->
+            route.fulfill(
+                new Route.FulfillOptions()
+                    .setStatus(409)
+                    .setContentType("application/problem+json")
+                    .setBody("{\"detail\":\"This revision was replaced.\"}")));
+    StagePage artist = new StagePage(page);
+    artist.clickStage(0.5, 0.8);
+    assertThat(artist.pickLine()).containsText("of the area");
+    page.keyboard().press("4");
+    assertThat(page.getByText("This revision was replaced.")).isVisible();
+    assertThat(artist.pickLine()).containsText("of the area");
+    assertThat(page.getByTestId("drawer-4")).not().containsText("piece");
+    page.close();
+  }
+
+  private static String history(long asset) {
+    return new ApiClient(application).json("/api/assets/" + asset).get("history").toString();
+  }
+
+  @Test
+  void aFileDroppedBesideEverythingIsAnswered() {
+    Page page = openSort();
+    Object isStopped =
+        page.evaluate(
+            "() => { const dataTransfer = new DataTransfer();"
+                + " dataTransfer.items.add(new File(['x'], 'notes.txt'));"
+                + " const drop = new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true });"
+                + " document.querySelector('h1').dispatchEvent(drop); return drop.defaultPrevented }");
+    assertThat(isStopped).isEqualTo(true);
+    assertThat(page.getByText("Nothing here takes files.")).isVisible();
+    page.close();
+  }
+}

@@ -91,7 +91,7 @@ function handleClick(x: number, y: number, mode: PickMode): void {
 
 function handleHover(x: number, y: number): void {
   if (!props.facesAt || !props.model) return
-  const face = stage.value!.hitAt(x, y)?.face ?? null
+  const face = stage.value!.hoverAt(x, y)?.face ?? null
   stage.value!.setHover(face === null ? [] : props.facesAt(face))
   emit('hover', face, x, y)
 }

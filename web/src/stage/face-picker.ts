@@ -1,7 +1,7 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, Raycaster, Triangle, Vector2, Vector3 } from 'three'
+import { DoubleSide, Raycaster, Triangle, Vector2, Vector3 } from 'three'
 import type { Camera } from 'three'
-import { MeshBVH } from 'three-mesh-bvh'
 import type { Model } from '@/model/model'
+import { hierarchyOf, prepareHierarchy, readyHierarchyOf } from '@/stage/hierarchies'
 
 /** A place on the model: its triangle, and which of the triangle's corners is nearest. */
 export interface Hit {
@@ -12,33 +12,38 @@ export interface Hit {
   uv: [number, number] | null
 }
 
-/** Finds what is under the pointer. The hierarchy is built at the first question. */
+/** Finds what is under the pointer. */
 export class FacePicker {
   private readonly raycaster = new Raycaster()
-  private geometry: BufferGeometry | null = null
-  private bvh: MeshBVH | null = null
   private away: Uint8Array | null = null
 
-  constructor(private readonly model: Model) {}
+  constructor(private readonly model: Model) {
+    prepareHierarchy(model)
+  }
 
   /** @param away 1 for faces that are out of sight and never found */
   setAway(away: Uint8Array | null): void {
     this.away = away
   }
 
-  /** @param point −1 … 1 from left to right and from bottom to top */
-  hitAt(point: Vector2, camera: Camera): Hit | null {
+  /**
+   * @param point −1 … 1 from left to right and from bottom to top
+   * @param isUrgent whether the hierarchy is waited for; otherwise there is nothing while it is built
+   */
+  hitAt(point: Vector2, camera: Camera, isUrgent: boolean): Hit | null {
+    const hierarchy = isUrgent ? hierarchyOf(this.model) : readyHierarchyOf(this.model)
+    if (!hierarchy) return null
     this.raycaster.setFromCamera(point, camera)
     const { ray } = this.raycaster
     const hit = this.away
-      ? this.hierarchy()
+      ? hierarchy
           .raycast(ray, DoubleSide)
           .filter((h) => !this.away![this.model.triangleFace[h.faceIndex!]!])
           .reduce<{ distance: number; point: Vector3; faceIndex?: number | null } | null>(
             (best, h) => (best && best.distance <= h.distance ? best : h),
             null
           )
-      : this.hierarchy().raycastFirst(ray, DoubleSide)
+      : hierarchy.raycastFirst(ray, DoubleSide)
     if (hit?.faceIndex == null) return null
     const triangle = hit.faceIndex
     return {
@@ -66,19 +71,5 @@ export class FacePicker {
       corner.fromArray(this.model.positions, 3 * this.model.triangles[3 * triangle + k]!).distanceToSquared(point)
     )
     return distances.indexOf(Math.min(...distances))
-  }
-
-  private hierarchy(): MeshBVH {
-    if (!this.bvh) {
-      this.geometry = new BufferGeometry()
-      this.geometry.setAttribute('position', new BufferAttribute(this.model.positions, 3))
-      this.geometry.setIndex(new BufferAttribute(this.model.triangles, 1))
-      this.bvh = new MeshBVH(this.geometry, { indirect: true })
-    }
-    return this.bvh
-  }
-
-  dispose(): void {
-    this.geometry?.dispose()
   }
 }

@@ -35,13 +35,13 @@ export class ModelQueries {
   }
 
   /** What is at a place in the window, or null. */
-  hitAt(clientX: number, clientY: number): Hit | null {
+  hitAt(clientX: number, clientY: number, isUrgent: boolean): Hit | null {
     const box = this.renderer.domElement.getBoundingClientRect()
     const point = new Vector2(
       (2 * (clientX - box.left)) / box.width - 1,
       1 - (2 * (clientY - box.top)) / box.height
     )
-    return this.picker.hitAt(point, this.camera)
+    return this.picker.hitAt(point, this.camera, isUrgent)
   }
 
   /**
@@ -105,7 +105,6 @@ export class ModelQueries {
   }
 
   dispose(): void {
-    this.picker.dispose()
     this.faceIds.dispose()
   }
 }

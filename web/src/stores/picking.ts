@@ -26,6 +26,9 @@ export const usePickingStore = defineStore('picking', () => {
   /** What own claims took, by their entries in the journal. */
   const claimed = new Map<number, Pick>()
 
+  /** Whether a pick can be taken back, and one that was taken back be made again. */
+  const hasBefore = computed(() => trail.hasBefore)
+  const hasNext = computed(() => trail.hasNext)
   const isPicked = computed(() => (pick.value?.faces ?? 0) > 0)
 
   watch(
@@ -189,6 +192,8 @@ export const usePickingStore = defineStore('picking', () => {
     grain,
     away,
     isPicked,
+    hasBefore,
+    hasNext,
     pickFaces,
     pickMask,
     draft,

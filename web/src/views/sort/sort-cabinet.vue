@@ -6,10 +6,10 @@
         <span class="soft small">of the visible surface claimed</span>
       </div>
       <div class="steps">
-        <el-button size="small" :disabled="!undone" :title="undone ? `Undo: ${undone} (Ctrl Z)` : ''" @click="emit('step', -1)">
+        <el-button size="small" :disabled="!undone && !picking.hasBefore" :title="undoTitle" @click="commands.get('undo').run()">
           Undo
         </el-button>
-        <el-button size="small" :disabled="!redone" :title="redone ? `Redo: ${redone} (Ctrl Shift Z)` : ''" @click="emit('step', 1)">
+        <el-button size="small" :disabled="!redone && !picking.hasNext" :title="redoTitle" @click="commands.get('redo').run()">
           Redo
         </el-button>
       </div>
@@ -79,7 +79,9 @@ import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue'
 import { findGroups } from '@/model/find-groups'
 import { percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import { useCommands } from '@/views/sort/commands'
 import CommandButton from '@/views/sort/command-button.vue'
 import DrawerFinder from '@/views/sort/drawer-finder.vue'
 import DrawerRow from '@/views/sort/drawer-row.vue'
@@ -97,6 +99,8 @@ const emit = defineEmits<{ claim: [group: Group | null]; step: [steps: number] }
 
 const store = useAssetStore()
 const sorting = useSortingStore()
+const picking = usePickingStore()
+const commands = useCommands()
 const finder = useTemplateRef<InstanceType<typeof DrawerFinder>>('finder')
 const tab = ref<'drawers' | 'rules' | 'history'>('drawers')
 const order = ref<StackOrder>('size')
@@ -109,6 +113,10 @@ const isChoosing = ref(false)
 const found = computed(() => findGroups(store.groups, query.value))
 const undone = computed(() => wordsAt(store.asset!.journalPosition))
 const redone = computed(() => wordsAt(store.asset!.journalPosition + 1))
+
+/** Picks are taken back before claims are, by button as by key. */
+const undoTitle = computed(() => `Undo: ${picking.hasBefore ? 'the last pick' : (undone.value ?? '')} (Ctrl Z)`)
+const redoTitle = computed(() => `Redo: ${picking.hasNext ? 'the last pick' : (redone.value ?? '')} (Ctrl Shift Z)`)
 
 function wordsAt(ordinal: number): string | undefined {
   return store.asset!.history.find((e) => e.ordinal === ordinal)?.words

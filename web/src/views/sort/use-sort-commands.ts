@@ -101,13 +101,18 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     if (picking.back()) return
     const state = await step(-1)
     const undone = store.asset!.history.find((e) => e.ordinal === (state?.position ?? NaN) + 1)
-    if (undone) picking.comeBack(undone.id)
+    if (!undone) return
+    picking.comeBack(undone.id)
+    ElMessage({ type: 'info', message: `Undone: ${undone.words}`, grouping: true })
   }
 
   async function redo(): Promise<void> {
     if (picking.forth()) return
     const state = await step(1)
-    if (state) picking.goAgain(state.entryId)
+    if (!state) return
+    picking.goAgain(state.entryId)
+    const redone = store.asset!.history.find((e) => e.id === state.entryId)
+    if (redone) ElMessage({ type: 'info', message: `Done again: ${redone.words}`, grouping: true })
   }
 
   const list: Command[] = [

@@ -186,7 +186,10 @@ public final class DocsScreenshots {
     page.keyboard().press("2");
     page.keyboard().press("v");
     page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Night", new Page.GetByTextOptions().setExact(true)).click();
+    page.waitForTimeout(SETTLE_MS);
     take("sort-rules");
+    page.getByText("Day", new Page.GetByTextOptions().setExact(true)).click();
     page.getByText("drawers", new Page.GetByTextOptions().setExact(true)).click();
   }
 

@@ -43,7 +43,8 @@ class EveryoneTest extends OnTheDemo {
 
   private static Page openSort() {
     Page page = open("assets/" + idOf("Storm lantern") + "/sort");
-    assertThat(page.getByTestId("drawer-2")).containsText("%");
+    assertThat(page.getByTestId("drawer-2")).containsText("piece");
+    new StagePage(page).waitForStage();
     return page;
   }
 

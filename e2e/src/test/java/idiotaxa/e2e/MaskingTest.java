@@ -39,7 +39,7 @@ class MaskingTest extends OnTheDemo {
     api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
   }
 
-  private static byte[] wall() {
+  static byte[] wall() {
     MeshBuilder builder = new MeshBuilder();
     int part = builder.part("wall");
     int steel = builder.material(Material.coloured("steel", 0x808890));

@@ -2,7 +2,7 @@
   <div class="shell">
     <top-bar>
       <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
-      <button class="pin" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
+      <button class="word-button" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
         Pin a picture
       </button>
       <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Reference pictures" @change="pinChosen" />
@@ -151,19 +151,6 @@ onBeforeUnmount(() => {
   padding: 6px 16px;
   background: var(--accent-soft);
   border-bottom: 1px solid var(--warn);
-}
-
-.pin {
-  align-self: center;
-  padding: 0;
-  border: none;
-  background: none;
-  color: var(--accent);
-  font: inherit;
-  font-size: var(--text-small);
-  text-decoration: underline;
-  white-space: nowrap;
-  cursor: pointer;
 }
 
 .view {

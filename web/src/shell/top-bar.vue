@@ -5,7 +5,7 @@
       <span>Idiotaxa</span>
     </router-link>
     <button
-      class="theme"
+      class="word-button"
       type="button"
       :title="theme === 'day' ? 'Dark paper, light ink; the stage stays as it is' : 'Light paper, dark ink'"
       @click="switchTheme"
@@ -39,17 +39,5 @@ import { switchTheme, theme } from '@/model/theme'
   font-weight: 600;
   letter-spacing: 0.01em;
   text-decoration: none;
-}
-
-.theme {
-  align-self: center;
-  padding: 0;
-  border: none;
-  background: none;
-  color: var(--accent);
-  font: inherit;
-  font-size: var(--text-small);
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

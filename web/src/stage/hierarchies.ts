@@ -1,6 +1,6 @@
-import { BufferAttribute, BufferGeometry } from 'three'
 import { MeshBVH } from 'three-mesh-bvh'
 import type { SerializedBVH } from 'three-mesh-bvh'
+import { pickGeometry } from '@/stage/pick-geometry'
 import type { Model } from '@/model/model'
 
 /** Triangles from which building takes longer than a frame or two may. */
@@ -12,7 +12,7 @@ const underWay = new WeakSet<Model>()
 /** The hierarchy of a model, built at once if it must be; one for all stations. */
 export function hierarchyOf(model: Model): MeshBVH {
   let found = built.get(model)
-  if (!found) built.set(model, (found = new MeshBVH(geometryOf(model), { indirect: true })))
+  if (!found) built.set(model, (found = new MeshBVH(pickGeometry(model), { indirect: true })))
   return found
 }
 
@@ -31,17 +31,10 @@ export function prepareHierarchy(model: Model): void {
   underWay.add(model)
   const worker = new Worker(new URL('./hierarchy.worker.ts', import.meta.url), { type: 'module' })
   worker.onmessage = ({ data }: MessageEvent<SerializedBVH>) => {
-    if (!built.has(model)) built.set(model, MeshBVH.deserialize(data, geometryOf(model), { setIndex: false }))
+    if (!built.has(model)) built.set(model, MeshBVH.deserialize(data, pickGeometry(model), { setIndex: false }))
     worker.terminate()
   }
   // Without it the first click builds it.
   worker.onerror = () => worker.terminate()
   worker.postMessage({ positions: model.positions, triangles: model.triangles })
-}
-
-function geometryOf(model: Pick<Model, 'positions' | 'triangles'>): BufferGeometry {
-  const geometry = new BufferGeometry()
-  geometry.setAttribute('position', new BufferAttribute(model.positions, 3))
-  geometry.setIndex(new BufferAttribute(model.triangles, 1))
-  return geometry
 }

@@ -23,7 +23,7 @@ final class Shingle {
     for (int stone = 0; stone < STONES; stone++) {
       b.part("stone_%03d_low".formatted(stone));
       for (int side = 0; side < SIDES; side++) {
-        side(b, stone, side, TARGET_QUADS, new Painter(stone, side, null));
+        side(b, stone, side, TARGET_QUADS, new Corners(stone, side, null));
       }
     }
     return b.build();
@@ -39,27 +39,27 @@ final class Shingle {
       b.part("stone_%03d_high".formatted(stone));
       for (int side = 0; side < SIDES; side++) {
         int quads = side == LICHEN_SIDE ? 4 * fineness : fineness;
-        side(b, stone, side, quads, new Painter(stone, side, colors));
+        side(b, stone, side, quads, new Corners(stone, side, colors));
       }
     }
     return b.build();
   }
 
   /** Gives a corner its UV, or its colour. */
-  private static final class Painter {
+  private static final class Corners {
     private final int stone;
     private final int side;
     private final int[] colors;
     private final SplittableRandom random;
 
-    Painter(int stone, int side, int[] colors) {
+    Corners(int stone, int side, int[] colors) {
       this.stone = stone;
       this.side = side;
       this.colors = colors;
       random = new SplittableRandom(31L * stone + side);
     }
 
-    void paint(MeshBuilder b, double s, double t) {
+    void dress(MeshBuilder b, double s, double t) {
       if (colors == null) {
         double u = stone % ROWS + (side % 3 + 0.5 + FILL * (s - 0.5)) / 3;
         double v = stone / ROWS + (side / 3 + 0.5 + FILL * (t - 0.5)) / 2;
@@ -72,7 +72,7 @@ final class Shingle {
     }
   }
 
-  private static void side(MeshBuilder b, int stone, int side, int quads, Painter painter) {
+  private static void side(MeshBuilder b, int stone, int side, int quads, Corners corners) {
     int first = b.vertexCount();
     for (int y = 0; y <= quads; y++) {
       for (int x = 0; x <= quads; x++) {
@@ -84,7 +84,7 @@ final class Shingle {
         b.face(stone, Mesh.NO_MATERIAL);
         for (int[] c : new int[][] {{x, y}, {x + 1, y}, {x + 1, y + 1}, {x, y + 1}}) {
           b.corner(first + c[1] * (quads + 1) + c[0]);
-          painter.paint(b, c[0] / (double) quads, c[1] / (double) quads);
+          corners.dress(b, c[0] / (double) quads, c[1] / (double) quads);
         }
       }
     }

@@ -1,9 +1,11 @@
 package idiotaxa.core.bake;
 
+import idiotaxa.core.trace.NearTriangles;
+
 /** Reads the group for points and regions of the target. One instance a thread. */
 interface IdReader {
   /** How deep regions nest. */
-  int LEVELS = 4;
+  int LEVELS = NearTriangles.LEVELS;
 
   /** No source within reach. */
   int MISSED = -1;

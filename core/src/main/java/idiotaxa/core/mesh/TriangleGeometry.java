@@ -6,10 +6,16 @@ public final class TriangleGeometry {
 
   /** Area in square metres. */
   public static double area(Mesh mesh, int triangle) {
-    float[] p = mesh.positions();
-    int a = 3 * mesh.triangleVertex(triangle, 0);
-    int b = 3 * mesh.triangleVertex(triangle, 1);
-    int c = 3 * mesh.triangleVertex(triangle, 2);
+    return 0.5
+        * crossLength(
+            mesh.positions(),
+            3 * mesh.triangleVertex(triangle, 0),
+            3 * mesh.triangleVertex(triangle, 1),
+            3 * mesh.triangleVertex(triangle, 2));
+  }
+
+  /** Twice the area of three points; nothing is allocated, since models have millions of triangles. */
+  private static double crossLength(float[] p, int a, int b, int c) {
     double ux = (double) p[b] - p[a];
     double uy = (double) p[b + 1] - p[a + 1];
     double uz = (double) p[b + 2] - p[a + 2];
@@ -19,7 +25,7 @@ public final class TriangleGeometry {
     double x = uy * vz - uz * vy;
     double y = uz * vx - ux * vz;
     double z = ux * vy - uy * vx;
-    return 0.5 * Math.sqrt(x * x + y * y + z * z);
+    return Math.sqrt(x * x + y * y + z * z);
   }
 
   /**
@@ -51,11 +57,7 @@ public final class TriangleGeometry {
     double vx = (double) p[c] - p[a];
     double vy = (double) p[c + 1] - p[a + 1];
     double vz = (double) p[c + 2] - p[a + 2];
-    double cx = uy * vz - uz * vy;
-    double cy = uz * vx - ux * vz;
-    double cz = ux * vy - uy * vx;
-    return Math.atan2(
-        Math.sqrt(cx * cx + cy * cy + cz * cz), ux * vx + uy * vy + uz * vz);
+    return Math.atan2(crossLength(p, a, b, c), ux * vx + uy * vy + uz * vz);
   }
 
   private static void cross(Mesh mesh, int triangle, double[] out) {

@@ -101,7 +101,7 @@ class ManyTest {
     assertThat(again.get("reused").asInt()).isEqualTo(again.get("sheets").asInt());
     assertThat(again.get("needs").toString()).contains("package older than the bake");
     // A newer recipe is pointed at; what needs a look comes first.
-    api.post("/api/recipes", recipe.replace("64", "128"));
+    api.post("/api/recipes", recipe.replace("\"size\": 64", "\"size\": 128"));
     assertThat(lineOf(first).get("needs").toString()).contains("a newer recipe");
     List<Long> order = new ArrayList<>();
     api.json("/api/many").forEach(line -> order.add(line.get("id").asLong()));

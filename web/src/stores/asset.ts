@@ -1,17 +1,19 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { applyChange, keepSame } from '@/api/asset-change'
 import { api } from '@/api/client'
+import { followAsset } from '@/api/follow-asset'
 import type { Asset } from '@/api/types'
-
-/** After which a stream of events that ended for good is opened anew. */
-const LISTEN_AGAIN_MS = 3000
 
 /** The asset that is open, kept up to date by the server. */
 export const useAssetStore = defineStore('asset', () => {
   const asset = shallowRef<Asset | null>(null)
   const problem = ref<string | null>(null)
   const isConnected = ref(true)
-  let events: EventSource | null = null
+  let stopFollowing: (() => void) | null = null
+  /** The state that the server told of last: what its next change is a change of. */
+  let told: Asset | null = null
+  let heard = 0
 
   const target = computed(() => asset.value?.revisions.find((r) => r.role === 'target' && r.isCurrent) ?? null)
   const sources = computed(() => asset.value?.revisions.filter((r) => r.role === 'source' && r.isCurrent) ?? [])
@@ -25,7 +27,7 @@ export const useAssetStore = defineStore('asset', () => {
   })
 
   async function open(id: number): Promise<void> {
-    if (asset.value?.id === id && events) return
+    if (asset.value?.id === id && stopFollowing) return
     close()
     try {
       asset.value = await api.asset(id)
@@ -33,36 +35,42 @@ export const useAssetStore = defineStore('asset', () => {
       problem.value = (e as Error).message
       return
     }
-    listen(id)
+    stopFollowing = followAsset(id, {
+      whole: hear,
+      changed: (change) => {
+        if (told) hear(applyChange(told, change))
+      },
+      isConnected: (is) => (isConnected.value = is)
+    })
   }
 
-  function listen(id: number): void {
-    const stream = new EventSource(`/api/assets/${id}/events`)
-    events = stream
-    stream.addEventListener('asset', (e) => (asset.value = JSON.parse((e as MessageEvent<string>).data) as Asset))
-    stream.onopen = () => {
-      // What happened while nothing was heard is asked for.
-      if (!isConnected.value) void refresh().catch(() => {})
-      isConnected.value = true
-    }
-    stream.onerror = () => {
-      isConnected.value = false
-      // The browser tries again by itself, but not after an answer that is an error.
-      if (stream.readyState !== EventSource.CLOSED) return
-      window.setTimeout(() => {
-        if (events === stream) listen(id)
-      }, LISTEN_AGAIN_MS)
-    }
+  function put(now: Asset): void {
+    if (!asset.value || asset.value.id === now.id) asset.value = keepSame(asset.value, now)
+  }
+
+  function hear(now: Asset): void {
+    told = now
+    heard++
+    put(now)
   }
 
   /** Fetches the state at once, where waiting for the server's event would be felt. */
   async function refresh(): Promise<void> {
-    if (asset.value) asset.value = await api.asset(asset.value.id)
+    if (!asset.value) return
+    const { id } = asset.value
+    let before: number
+    let now: Asset
+    do {
+      before = heard
+      now = await api.asset(id)
+      // An answer may be older than what was told while it was under way.
+    } while (heard !== before && asset.value?.id === id)
+    put(now)
   }
 
   function close(): void {
-    events?.close()
-    events = null
+    stopFollowing?.()
+    stopFollowing = told = null
     asset.value = null
     problem.value = null
     isConnected.value = true

@@ -1,5 +1,10 @@
 package idiotaxa.server;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import javax.imageio.ImageIO;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 
@@ -102,6 +107,17 @@ public final class TestModels {
         obj.append(' ').append(8 * index + corner + 1);
       }
       obj.append('\n');
+    }
+  }
+
+  /** A picture of two by two pixels. */
+  public static byte[] png() {
+    try {
+      ByteArrayOutputStream out = new ByteArrayOutputStream();
+      ImageIO.write(new BufferedImage(2, 2, BufferedImage.TYPE_INT_RGB), "png", out);
+      return out.toByteArray();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
 

@@ -1,19 +1,24 @@
 package idiotaxa.server.asset;
 
-import idiotaxa.server.web.NotFoundException;
 import static idiotaxa.server.db.Tables.REVISION;
 import static idiotaxa.server.db.Tables.REVISION_FILE;
 import static idiotaxa.server.db.Tables.STORED_BLOB;
 import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.concat;
 import static org.jooq.impl.DSL.sum;
+import static org.jooq.impl.DSL.val;
 
+import idiotaxa.core.work.ContentKey;
 import idiotaxa.server.db.tables.records.RevisionRecord;
+import idiotaxa.server.web.NotFoundException;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
@@ -89,6 +94,37 @@ public class RevisionStore {
         .from(REVISION_FILE)
         .where(REVISION_FILE.REVISION_ID.eq(revisionId))
         .fetchMap(REVISION_FILE.NAME, REVISION_FILE.BLOB_ID);
+  }
+
+  /**
+   * By revision what its geometry is made of: 64 hexadecimal digits that depend on the files' contents, the
+   * UVs and part edits laid over them, and nothing else.
+   */
+  public Map<Long, String> geometryKeys(List<RevisionRow> rows) {
+    Map<Long, List<String>> files =
+        db.select(REVISION_FILE.REVISION_ID, concat(REVISION_FILE.NAME, val(":"), STORED_BLOB.SHA256))
+            .from(REVISION_FILE)
+            .join(STORED_BLOB)
+            .on(STORED_BLOB.ID.eq(REVISION_FILE.BLOB_ID))
+            .where(REVISION_FILE.REVISION_ID.in(rows.stream().map(RevisionRow::id).toList()))
+            .orderBy(REVISION_FILE.REVISION_ID, REVISION_FILE.NAME)
+            .fetchGroups(r -> r.value1(), r -> r.value2());
+    Map<Long, String> uvs =
+        db.select(STORED_BLOB.ID, STORED_BLOB.SHA256)
+            .from(STORED_BLOB)
+            .where(STORED_BLOB.ID.in(rows.stream().map(RevisionRow::uvBlobId).filter(Objects::nonNull).toList()))
+            .fetchMap(STORED_BLOB.ID, STORED_BLOB.SHA256);
+    return rows.stream()
+        .collect(
+            Collectors.toMap(
+                RevisionRow::id,
+                row -> geometryKey(row, files.getOrDefault(row.id(), List.of()), uvs.get(row.uvBlobId()))));
+  }
+
+  private static String geometryKey(RevisionRow row, List<String> files, String uvs) {
+    ContentKey key = new ContentKey().add(row.fileName()).add(files.size());
+    files.forEach(key::add);
+    return key.add(String.valueOf(uvs)).add(String.valueOf(row.partEdits())).hex();
   }
 
   /** Size of all files of a revision, bytes. */

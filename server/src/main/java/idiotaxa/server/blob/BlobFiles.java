@@ -1,6 +1,7 @@
 package idiotaxa.server.blob;
 
 import idiotaxa.server.IdiotaxaProperties;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
@@ -17,6 +18,8 @@ import org.springframework.stereotype.Component;
 /** Local copies of blobs, by content hash, up to a size; the longest unused go first. */
 @Component
 public class BlobFiles {
+  private static final int BUFFER_BYTES = 1 << 16;
+
   private final BlobStore blobs;
   private final WorkFolder work;
   private final Path folder;
@@ -33,13 +36,26 @@ public class BlobFiles {
     limitBytes = properties.cacheLimit().toBytes();
   }
 
+  /** Writes what a file holds. */
+  public interface Maker {
+    void write(OutputStream out) throws IOException;
+  }
+
   /** A local file with the blob's bytes; may be deleted once it was long unused. */
   public Path file(long blobId) {
-    BlobStore.BlobInfo info = blobs.get(blobId);
-    Path file = folder.resolve(info.sha256());
+    return file(blobs.get(blobId).sha256(), out -> blobs.copyTo(blobId, out));
+  }
+
+  /**
+   * A local file of something that is made of blobs and always comes out the same; made at the first call.
+   *
+   * @param name that says all of what it is made of
+   */
+  public Path file(String name, Maker maker) {
+    Path file = folder.resolve(name);
     try {
       if (!Files.exists(file)) {
-        fetch(blobId, file);
+        fill(file, maker);
         trim();
       }
       Files.setLastModifiedTime(file, FileTime.from(clock.instant()));
@@ -49,11 +65,11 @@ public class BlobFiles {
     }
   }
 
-  private void fetch(long blobId, Path file) throws IOException {
+  private void fill(Path file, Maker maker) throws IOException {
     Path partial = work.newFile(".part");
     try {
-      try (OutputStream out = Files.newOutputStream(partial)) {
-        blobs.copyTo(blobId, out);
+      try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(partial), BUFFER_BYTES)) {
+        maker.write(out);
       }
       Files.move(partial, file, StandardCopyOption.ATOMIC_MOVE);
     } finally {

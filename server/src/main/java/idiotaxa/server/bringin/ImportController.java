@@ -23,6 +23,13 @@ class ImportController {
     this.work = work;
   }
 
+  /** Stops the reading of a model that was brought in. */
+  @PostMapping("/api/revisions/{id}/stop")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void stop(@PathVariable("id") long id) {
+    imports.stop(id);
+  }
+
   /**
    * The files of one model: a .glb, or an .obj with its .mtl, and so on, or a zip of them.
    *

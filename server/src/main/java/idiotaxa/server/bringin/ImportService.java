@@ -8,19 +8,26 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.blob.BlobStore;
 import idiotaxa.server.job.JobQueue;
+import idiotaxa.server.job.JobState;
+import idiotaxa.server.job.JobStore;
 import idiotaxa.server.web.NotFoundException;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 
 /** Takes uploaded files in. */
 @Service
 public class ImportService {
+  /** What is said of a model whose reading somebody stopped. */
+  static final String STOPPED = "Reading was stopped. Bring the model in again when it is wanted.";
+
   private final AssetStore assets;
   private final RevisionStore revisions;
   private final BlobStore blobs;
   private final JobQueue jobs;
+  private final JobStore jobStore;
   private final TransactionTemplate transaction;
 
   public ImportService(
@@ -28,11 +35,13 @@ public class ImportService {
       RevisionStore revisions,
       BlobStore blobs,
       JobQueue jobs,
+      JobStore jobStore,
       TransactionTemplate transaction) {
     this.assets = assets;
     this.revisions = revisions;
     this.blobs = blobs;
     this.jobs = jobs;
+    this.jobStore = jobStore;
     this.transaction = transaction;
   }
 
@@ -57,6 +66,21 @@ public class ImportService {
       stored.put(file.getKey(), blobs.put(file.getValue()).id());
     }
     return transaction.execute(status -> add(assetId, role, main, stored, replaces));
+  }
+
+  /** Stops the reading of a model; the revision stays as one that was refused. */
+  public void stop(long revisionId) {
+    transaction.executeWithoutResult(
+        status -> {
+          RevisionStore.RevisionRow row = revisions.get(revisionId);
+          assets.lock(row.assetId());
+          jobStore.cancel(JobKind.READ_REVISION, List.of(revisionId));
+          boolean hadNotBegun =
+              jobStore.get(JobKind.READ_REVISION, revisionId).state().equals(JobState.CANCELLED);
+          if (hadNotBegun && revisions.get(revisionId).state().equals(RevisionStore.READING)) {
+            revisions.setRefused(revisionId, STOPPED);
+          }
+        });
   }
 
   private void checkReplaced(long assetId, String role, Long replaces) {

@@ -105,6 +105,11 @@ class ReadWork implements JobWork {
   }
 
   @Override
+  public void cancelled(long revisionId) {
+    revisions.setRefused(revisionId, ImportService.STOPPED);
+  }
+
+  @Override
   public void failed(long revisionId, String problem) {
     revisions.setRefused(revisionId, problem);
   }

@@ -43,6 +43,9 @@ public class RevisionViews {
   /**
    * A revision; the inspection is null until its files are read.
    *
+   * @param doing what is done while the files are read
+   * @param share of that, 0 … 1
+   * @param geometryKey names what the geometry is made of: two with the same key are the same
    * @param fromId the revision whose place it took, 0 for none
    */
   public record RevisionView(
@@ -51,6 +54,8 @@ public class RevisionViews {
       String label,
       String fileName,
       String state,
+      String doing,
+      double share,
       String problem,
       double claimedShare,
       boolean isCurrent,
@@ -58,6 +63,7 @@ public class RevisionViews {
       int partEdits,
       JsonNode alignment,
       int geometryVersion,
+      String geometryKey,
       boolean hasLayout,
       boolean isHiddenKnown,
       LayoutView layout,
@@ -80,7 +86,13 @@ public class RevisionViews {
   public List<RevisionView> list(long assetId) {
     Set<Long> hiddenKnown = hidden.knownOf(assetId);
     Map<Long, Long> fromIds = changes.fromIds(assetId);
-    return revisions.list(assetId).stream().map(r -> view(r, hiddenKnown, fromIds)).toList();
+    List<RevisionStore.RevisionRow> rows = revisions.list(assetId);
+    Map<Long, JobStore.JobRow> reading =
+        jobs.find(JobKind.READ_REVISION, rows.stream().map(RevisionStore.RevisionRow::id).toList());
+    Map<Long, String> keys = revisions.geometryKeys(rows);
+    return rows.stream()
+        .map(r -> view(r, reading.getOrDefault(r.id(), JobStore.JobRow.none(r.id())), keys.get(r.id()), hiddenKnown, fromIds))
+        .toList();
   }
 
   public List<PictureView> pictures(long assetId) {
@@ -90,13 +102,19 @@ public class RevisionViews {
   }
 
   private RevisionView view(
-      RevisionStore.RevisionRow r, Set<Long> hiddenKnown, Map<Long, Long> fromIds) {
+      RevisionStore.RevisionRow r,
+      JobStore.JobRow reading,
+      String geometryKey,
+      Set<Long> hiddenKnown,
+      Map<Long, Long> fromIds) {
     return new RevisionView(
         r.id(),
         r.role(),
         r.label(),
         r.fileName(),
         r.state(),
+        reading.doing(),
+        reading.share(),
         r.problem(),
         r.claimedShare(),
         r.isCurrent(),
@@ -104,6 +122,7 @@ public class RevisionViews {
         r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
         r.alignment() == null ? null : json.readTree(r.alignment()),
         r.geometryVersion(),
+        geometryKey,
         r.uvBlobId() != null,
         hiddenKnown.contains(r.id()),
         layouts.findNewest(r.id()).map(this::layout).orElse(null),

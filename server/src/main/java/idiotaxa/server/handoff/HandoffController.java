@@ -69,6 +69,13 @@ class HandoffController {
     return new Delivered(folder.deliver(id));
   }
 
+  /** Stops the making of a package. */
+  @PostMapping("/handoffs/{id}/cancel")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void cancel(@PathVariable("id") long id) {
+    handoffs.cancel(id);
+  }
+
   /** Makes the package again from what is kept of it, and says when it does not come out as it was. */
   @PostMapping("/handoffs/{id}/again")
   @ResponseStatus(HttpStatus.ACCEPTED)

@@ -180,6 +180,11 @@ public class HandoffService {
     jobs.add(JobKind.PACK_HANDOFF, handoffId);
   }
 
+  /** Stops the making of a package; one that is done already stays. */
+  public void cancel(long handoffId) {
+    jobStore.cancel(JobKind.PACK_HANDOFF, List.of(handoffs.get(handoffId).id()));
+  }
+
   /**
    * The files of a package.
    *

@@ -72,7 +72,7 @@ class JobRunner {
     try (JobMemory.Share share = memory.take(work.memoryBytes(id), run)) {
       work.run(id, run);
     } catch (CancelledException e) {
-      run.cancelled(e);
+      run.cancelled(work, e);
     } catch (IllegalArgumentException
         | ConflictException
         | NotFoundException
@@ -154,12 +154,17 @@ class JobRunner {
           });
     }
 
-    void cancelled(CancelledException e) {
+    void cancelled(JobWork work, CancelledException e) {
       if (isStopping) {
         jobs.giveBack(kind, id, attempt, false);
         throw e;
       }
-      jobs.end(kind, id, attempt, JobState.CANCELLED, null);
+      transaction.executeWithoutResult(
+          status -> {
+            if (jobs.end(kind, id, attempt, JobState.CANCELLED, null)) {
+              work.cancelled(id);
+            }
+          });
     }
   }
 }

@@ -34,7 +34,7 @@ public class JobStore {
   public record JobRow(
       long subjectId, String state, String doing, double share, Double secondsLeft, String problem) {
     /** Of work that nobody asked for as a job. */
-    private static JobRow none(long subjectId) {
+    public static JobRow none(long subjectId) {
       return new JobRow(subjectId, JobState.WAITING, JobState.WAITING, 0, null, null);
     }
   }

@@ -22,4 +22,7 @@ public interface JobWork {
 
   /** The job has ended without a result; called in the transaction that says so. */
   default void failed(long id, String problem) {}
+
+  /** The job was stopped by somebody; called in the transaction that says so. */
+  default void cancelled(long id) {}
 }

@@ -2,6 +2,8 @@ package idiotaxa.server.sort;
 
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.server.asset.CachedMesh;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -23,6 +25,8 @@ import tools.jackson.databind.node.ObjectNode;
  * and {@code normals} (x in the lowest byte, y, z, as signed 127ths).
  */
 final class GeometryBuffer {
+  private static final int STRETCH_BYTES = 1 << 16;
+  private static final int LARGEST_ELEMENT_BYTES = 8;
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   private final Mesh mesh;
@@ -58,8 +62,9 @@ final class GeometryBuffer {
     }
   }
 
-  static byte[] of(CachedMesh cached) {
-    return new GeometryBuffer(cached).write();
+  /** The buffer of a mesh; nothing of it is made before it is written. */
+  static GeometryBuffer of(CachedMesh cached) {
+    return new GeometryBuffer(cached);
   }
 
   private void floats(String name, int elements, int perElement, IntConsumer put) {
@@ -70,23 +75,29 @@ final class GeometryBuffer {
     sections.add(new Section(name, "u32", elements, 1, put));
   }
 
-  private byte[] write() {
+  /** Writes the whole, a stretch at a time: a mesh of millions is held once, not twice. */
+  void writeTo(OutputStream to) throws IOException {
     byte[] head = head();
     int padded = (head.length + 3) & ~3;
-    long values = sections.stream().mapToLong(Section::length).sum();
-    out =
-        ByteBuffer.allocate(Math.toIntExact(4 + padded + 4 * values))
-            .order(ByteOrder.LITTLE_ENDIAN);
-    out.putInt(padded).put(head);
-    for (int i = head.length; i < padded; i++) {
-      out.put((byte) ' ');
-    }
+    out = ByteBuffer.allocate(STRETCH_BYTES).order(ByteOrder.LITTLE_ENDIAN);
+    out.putInt(padded);
+    flush(to);
+    to.write(head);
+    to.write("   ".getBytes(StandardCharsets.US_ASCII), 0, padded - head.length);
     for (Section section : sections) {
       for (int i = 0; i < section.elements(); i++) {
         section.put().accept(i);
+        if (out.remaining() < LARGEST_ELEMENT_BYTES) {
+          flush(to);
+        }
       }
     }
-    return out.array();
+    flush(to);
+  }
+
+  private void flush(OutputStream to) throws IOException {
+    to.write(out.array(), 0, out.position());
+    out.clear();
   }
 
   private byte[] head() {

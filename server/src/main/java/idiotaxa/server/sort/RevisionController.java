@@ -2,11 +2,18 @@ package idiotaxa.server.sort;
 
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.group.GroupService;
-import idiotaxa.server.asset.MeshCache;
 import java.io.IOException;
+import java.io.RandomAccessFile;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.util.zip.GZIPInputStream;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.InputStreamResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -15,6 +22,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -22,15 +30,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/assets/{assetId}/revisions/{id}")
 class RevisionController {
-  private final MeshCache meshes;
+  private final GeometryFiles geometries;
   private final RevisionStore revisions;
   private final GroupService groups;
   private final PickService picks;
   private final PictureService pictures;
 
   RevisionController(
-      MeshCache meshes, RevisionStore revisions, GroupService groups, PickService picks, PictureService pictures) {
-    this.meshes = meshes;
+      GeometryFiles geometries, RevisionStore revisions, GroupService groups, PickService picks, PictureService pictures) {
+    this.geometries = geometries;
     this.revisions = revisions;
     this.groups = groups;
     this.picks = picks;
@@ -43,21 +51,41 @@ class RevisionController {
   record FaceSelection(int[] faceRanges) {}
 
   /**
-   * Geometry for the stage, see {@link GeometryBuffer}.
+   * Geometry for the stage, see {@link GeometryBuffer}; its length in bytes is in <code>Idiotaxa-Bytes</code>
+   * where it comes compressed.
    *
-   * @param version asked for by its number, so that the answer never changes
+   * @param key of the geometry, by which it was asked for: the answer to it never changes
    */
   @GetMapping("/geometry")
-  ResponseEntity<byte[]> geometry(
+  ResponseEntity<Resource> geometry(
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
-      @RequestParam(name = "version", required = false) Integer version) {
-    CacheControl caching =
-        version == null ? CacheControl.noStore() : CacheControl.maxAge(Duration.ofDays(30)).cachePrivate();
-    return ResponseEntity.ok()
-        .contentType(MediaType.APPLICATION_OCTET_STREAM)
-        .cacheControl(caching)
-        .body(GeometryBuffer.of(meshes.get(revisions.getReady(assetId, id).id())));
+      @RequestParam(name = "key", required = false) String key,
+      @RequestHeader(name = HttpHeaders.ACCEPT_ENCODING, defaultValue = "") String encodings)
+      throws IOException {
+    GeometryFiles.Geometry found = geometries.get(revisions.getReady(assetId, id));
+    boolean isThis = found.key().equals(key);
+    ResponseEntity.BodyBuilder answer =
+        ResponseEntity.ok()
+            .contentType(MediaType.APPLICATION_OCTET_STREAM)
+            .cacheControl(
+                isThis ? CacheControl.maxAge(Duration.ofDays(30)).cachePrivate() : CacheControl.noStore())
+            .varyBy(HttpHeaders.ACCEPT_ENCODING);
+    if (encodings.contains("gzip")) {
+      return answer
+          .header(HttpHeaders.CONTENT_ENCODING, "gzip")
+          .header("Idiotaxa-Bytes", Long.toString(unpackedBytes(found.gzip())))
+          .body(new FileSystemResource(found.gzip()));
+    }
+    return answer.body(new InputStreamResource(new GZIPInputStream(Files.newInputStream(found.gzip()))));
+  }
+
+  /** The last four bytes of a gzip file say it, modulo 2³² (RFC 1952, ISIZE). */
+  private static long unpackedBytes(Path gzip) throws IOException {
+    try (RandomAccessFile file = new RandomAccessFile(gzip.toFile(), "r")) {
+      file.seek(file.length() - 4);
+      return Integer.toUnsignedLong(Integer.reverseBytes(file.readInt()));
+    }
   }
 
   /** Group number of every face, unsigned 16-bit little endian. */

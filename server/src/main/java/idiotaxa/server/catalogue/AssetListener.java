@@ -1,0 +1,108 @@
+package idiotaxa.server.catalogue;
+
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Queue;
+import java.util.Set;
+import java.util.concurrent.Executor;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * A page or script that hears of assets. What it has not taken yet is kept as the newest state alone, and
+ * sending blocks no one else.
+ */
+final class AssetListener {
+  private final Set<Long> assetIds;
+  private final SseEmitter emitter;
+  private final Executor senders;
+  private final JsonMapper json;
+  private final Map<Long, JsonNode> sent = new HashMap<>();
+  private final Map<Long, JsonNode> waiting = new LinkedHashMap<>();
+  private final Queue<Sending> others = new ArrayDeque<>();
+  private boolean isSending;
+
+  private interface Sending {
+    void send() throws IOException;
+  }
+
+  AssetListener(Set<Long> assetIds, SseEmitter emitter, Executor senders, JsonMapper json) {
+    this.assetIds = assetIds;
+    this.emitter = emitter;
+    this.senders = senders;
+    this.json = json;
+  }
+
+  Set<Long> assetIds() {
+    return assetIds;
+  }
+
+  /** Sends what has changed since the state that was sent last, or all of the first one. */
+  void hear(long assetId, JsonNode state) {
+    synchronized (this) {
+      waiting.put(assetId, state);
+    }
+    begin();
+  }
+
+  /** A page that has gone is noticed only when something is sent to it. */
+  void giveSignOfLife() {
+    synchronized (this) {
+      if (!isSending) {
+        others.add(() -> emitter.send(SseEmitter.event().comment("still here")));
+      }
+    }
+    begin();
+  }
+
+  private synchronized void begin() {
+    if (!isSending) {
+      isSending = true;
+      senders.execute(this::sendAll);
+    }
+  }
+
+  private void sendAll() {
+    try {
+      for (Sending next = next(); next != null; next = next()) {
+        next.send();
+      }
+    } catch (IOException | RuntimeException e) {
+      emitter.completeWithError(e);
+    }
+  }
+
+  private synchronized Sending next() {
+    if (!waiting.isEmpty()) {
+      long id = waiting.keySet().iterator().next();
+      JsonNode state = waiting.remove(id);
+      JsonNode before = sent.put(id, state);
+      return () -> send(id, before, state);
+    }
+    Sending other = others.poll();
+    isSending = other != null;
+    return other;
+  }
+
+  private void send(long id, JsonNode before, JsonNode state) throws IOException {
+    if (before == null) {
+      emitter.send(SseEmitter.event().name("asset").data(json.writeValueAsString(state)));
+      return;
+    }
+    AssetChange change = AssetChange.between(before, state);
+    if (!change.isNothing()) {
+      emitter.send(
+          SseEmitter.event().name("change").data(json.writeValueAsString(new Changed(id, change.values(), change.lists()))));
+    }
+  }
+
+  /**
+   * @param id of the asset
+   */
+  private record Changed(
+      long id, Map<String, JsonNode> values, Map<String, AssetChange.Stretch> lists) {}
+}

@@ -1,0 +1,100 @@
+package idiotaxa.server.catalogue;
+
+import idiotaxa.server.web.NotFoundException;
+import jakarta.annotation.PreDestroy;
+import java.math.BigDecimal;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Looks at the assets that anybody has open, and tells them apart from what they were. Every asset is read
+ * once however many look at it, and only when its stamp is another one.
+ */
+@Component
+class AssetWatch {
+  private static final Logger LOG = LoggerFactory.getLogger(AssetWatch.class);
+  private static final long INTERVAL_MS = 300;
+  private static final int LOOKS_PER_SIGN_OF_LIFE = 50;
+
+  private final AssetService assets;
+  private final ChangeStampStore stamps;
+  private final JsonMapper json;
+  private final CopyOnWriteArrayList<AssetListener> listeners = new CopyOnWriteArrayList<>();
+  private final ScheduledExecutorService looker = Executors.newSingleThreadScheduledExecutor();
+
+  /** At most a thread for each listener that is sent to now; one that takes nothing holds up no other. */
+  private final ExecutorService senders = Executors.newCachedThreadPool();
+
+  private final Map<Long, BigDecimal> knownStamps = new ConcurrentHashMap<>();
+  private int looks;
+
+  AssetWatch(AssetService assets, ChangeStampStore stamps, JsonMapper json) {
+    this.assets = assets;
+    this.stamps = stamps;
+    this.json = json;
+    looker.scheduleWithFixedDelay(this::look, 0, INTERVAL_MS, TimeUnit.MILLISECONDS);
+  }
+
+  /**
+   * Tells the emitter of the assets from now on, beginning with the whole of each. Those that are not there
+   * are left out as long as one is.
+   *
+   * @throws NotFoundException when there is none of them
+   */
+  void listen(Set<Long> wanted, SseEmitter emitter) {
+    Set<Long> assetIds = stamps.of(wanted).keySet();
+    if (assetIds.isEmpty()) {
+      throw new NotFoundException("asset", wanted.iterator().next());
+    }
+    AssetListener listener = new AssetListener(assetIds, emitter, senders, json);
+    emitter.onCompletion(() -> listeners.remove(listener));
+    emitter.onError(e -> listeners.remove(listener));
+    listeners.add(listener);
+    // In this order: a look that is under way either tells this listener too or is repeated.
+    knownStamps.keySet().removeAll(assetIds);
+    looker.execute(this::look);
+  }
+
+  private void look() {
+    try {
+      Set<Long> wanted =
+          listeners.stream().flatMap(l -> l.assetIds().stream()).collect(Collectors.toSet());
+      knownStamps.keySet().retainAll(wanted);
+      stamps.of(wanted).forEach(this::tellIfChanged);
+      if (++looks % LOOKS_PER_SIGN_OF_LIFE == 0) {
+        listeners.forEach(AssetListener::giveSignOfLife);
+      }
+    } catch (RuntimeException e) {
+      // The database is away, say: the next look may find it again.
+      LOG.warn("assets could not be looked at: {}", e.getMessage());
+    }
+  }
+
+  private void tellIfChanged(long id, BigDecimal stamp) {
+    if (stamp.equals(knownStamps.get(id))) {
+      return;
+    }
+    JsonNode state = json.valueToTree(assets.get(id));
+    listeners.stream().filter(l -> l.assetIds().contains(id)).forEach(l -> l.hear(id, state));
+    knownStamps.put(id, stamp);
+  }
+
+  @PreDestroy
+  void stop() {
+    looker.shutdownNow();
+    senders.shutdownNow();
+  }
+}

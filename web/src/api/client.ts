@@ -1,4 +1,4 @@
-import { getBytes, getJson, send } from '@/api/http'
+import { getBytes, getJson, getLarge, send } from '@/api/http'
 import type {
   CleanedImage,
   MaskGaps,
@@ -55,8 +55,8 @@ export const api = {
   asset: (id: number) => getJson<Asset>(`/api/assets/${id}`),
   createAsset: (name: string) => send<Created>('POST', '/api/assets', { name }),
 
-  geometry: (assetId: number, revisionId: number, version: number) =>
-    getBytes(`/api/assets/${assetId}/revisions/${revisionId}/geometry?version=${version}`),
+  geometry: (assetId: number, revisionId: number, key: string, signal: AbortSignal, onShare: (share: number) => void) =>
+    getLarge(`/api/assets/${assetId}/revisions/${revisionId}/geometry?key=${key}`, signal, onShare),
   faceGroups: async (assetId: number, revisionId: number) =>
     new Uint16Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/face-groups`)),
   /** @param stamp changes with the claims, so that the browser asks again */
@@ -138,6 +138,7 @@ export const api = {
       without
     }),
 
+  stopReading: (revisionId: number) => send<void>('POST', `/api/revisions/${revisionId}/stop`),
   editParts: (revisionId: number, kind: 'rename' | 'split' | 'merge', parts: number[], word: string) =>
     send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }),
   takeBackPartEdit: (revisionId: number) => send<void>('DELETE', `/api/revisions/${revisionId}/part-edits/last`),
@@ -231,6 +232,7 @@ export const api = {
   readyLooks: () => getJson<{ name: string; look: Look }[]>('/api/looks'),
   keepLook: (assetId: number, groupId: number, version: number, look: Look) =>
     send<void>('PUT', `/api/assets/${assetId}/groups/${groupId}/look`, look, { 'If-Match': `"${version}"` }),
+  stopPacking: (handoffId: number) => send<void>('POST', `/api/handoffs/${handoffId}/cancel`),
   packageUrl: (handoffId: number) => `/api/handoffs/${handoffId}/package`,
   sendToReceiver: (handoffId: number) => send<Receipt>('POST', `/api/handoffs/${handoffId}/send`),
 

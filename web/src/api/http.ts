@@ -55,6 +55,30 @@ export async function getBytes(path: string): Promise<ArrayBuffer> {
   return (await checked(path, {}, LONGEST_LOAD_MS)).arrayBuffer()
 }
 
+/** How many bytes an answer has when it is unpacked, as the server says it. */
+const WHOLE = 'Idiotaxa-Bytes'
+
+/**
+ * Something large, with its progress.
+ *
+ * @param onShare told 0 … 1, where the length is known
+ */
+export async function getLarge(path: string, signal: AbortSignal, onShare: (share: number) => void): Promise<ArrayBuffer> {
+  const answer = await checked(path, { signal }, LONGEST_LOAD_MS)
+  const length = Number(answer.headers.get(WHOLE))
+  if (!length || !answer.body) return answer.arrayBuffer()
+  const whole = new Uint8Array(length)
+  const reader = answer.body.getReader()
+  let at = 0
+  for (let next = await reader.read(); !next.done; next = await reader.read()) {
+    whole.set(next.value, at)
+    at += next.value.length
+    onShare(at / length)
+  }
+  if (at !== length) throw new ApiProblem(0, 'The server ended its answer before it was whole. Try again.')
+  return whole.buffer
+}
+
 export async function getBlob(path: string, signal?: AbortSignal): Promise<Blob> {
   return (await checked(path, { signal }, LONGEST_LOAD_MS)).blob()
 }

@@ -58,6 +58,10 @@ export interface Revision {
   label: string
   fileName: string
   state: 'reading' | 'ready' | 'refused'
+  /** What is done while it is read. */
+  doing: string
+  /** Of the reading, 0 … 1. */
+  share: number
   problem: string | null
   /** Share of the surface that is claimed, 0 … 1. */
   claimedShare: number
@@ -69,6 +73,8 @@ export interface Revision {
   alignment: Alignment | null
   /** Names one state of the geometry. */
   geometryVersion: number
+  /** Names what the geometry is made of. */
+  geometryKey: string
   /** Whether the UVs are an automatic layout's. */
   hasLayout: boolean
   /** Whether its hidden faces were looked for. */

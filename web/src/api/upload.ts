@@ -2,36 +2,42 @@ import { ApiProblem, problemSentence } from '@/api/http'
 import { pathOf } from '@/model/dropped-files'
 import type { ManyDone, Role } from '@/api/types'
 
+/** How an upload tells where it is, and how it is stopped. */
+export interface UploadWatch {
+  /** Share of the bytes that are sent, 0 … 1. */
+  onProgress?: (share: number) => void
+  signal?: AbortSignal
+}
+
 /**
  * Sends the files of one model.
  *
  * @param replaces a source whose place they take, null for none
- * @param onProgress share of the bytes that are sent, 0 … 1
  */
 export function uploadModel(
   assetId: number,
   role: Role,
   files: File[],
   replaces: number | null,
-  onProgress: (share: number) => void
+  watch: UploadWatch
 ): Promise<number> {
   const place = replaces === null ? '' : `&replaces=${replaces}`
-  return post(`/api/assets/${assetId}/models?role=${role}${place}`, files, onProgress)
+  return post(`/api/assets/${assetId}/models?role=${role}${place}`, files, watch)
 }
 
 /** Pins a reference picture, PNG or JPEG. */
 export function uploadPicture(assetId: number, file: File): Promise<number> {
-  return post(`/api/assets/${assetId}/pictures`, [file], () => {})
+  return post(`/api/assets/${assetId}/pictures`, [file], {})
 }
 
 /** Takes a grey image in for masks and packs, under its file's name. */
 export function uploadGreyImage(assetId: number, file: File): Promise<number> {
-  return post(`/api/assets/${assetId}/grey-images`, [file], () => {})
+  return post(`/api/assets/${assetId}/grey-images`, [file], {})
 }
 
 /** Takes an ID image from elsewhere in, to be looked at and kept. */
 export function uploadIdImage(assetId: number, file: File): Promise<number> {
-  return post(`/api/assets/${assetId}/id-images`, [file], () => {})
+  return post(`/api/assets/${assetId}/id-images`, [file], {})
 }
 
 /**
@@ -42,18 +48,18 @@ export function uploadIdImage(assetId: number, file: File): Promise<number> {
 export function uploadMany(
   files: File[],
   paletteId: number | null,
-  onProgress: (share: number) => void
+  watch: UploadWatch
 ): Promise<{ assets: ManyDone[]; sourcesWithoutTarget: string[] }> {
   const palette = paletteId === null ? '' : `?palette=${paletteId}`
-  return postFiles(`/api/many/models${palette}`, files, onProgress)
+  return postFiles(`/api/many/models${palette}`, files, watch)
 }
 
 /** Answers with the number of what was made. */
-async function post(path: string, files: File[], onProgress: (share: number) => void): Promise<number> {
-  return (await postFiles<{ id: number }>(path, files, onProgress)).id
+async function post(path: string, files: File[], watch: UploadWatch): Promise<number> {
+  return (await postFiles<{ id: number }>(path, files, watch)).id
 }
 
-function postFiles<T>(path: string, files: File[], onProgress: (share: number) => void): Promise<T> {
+function postFiles<T>(path: string, files: File[], { onProgress, signal }: UploadWatch): Promise<T> {
   const form = new FormData()
   // Two files of one name may lie in different folders of a model.
   files.forEach((file) => form.append('file', file, pathOf(file)))
@@ -61,13 +67,15 @@ function postFiles<T>(path: string, files: File[], onProgress: (share: number) =
   const request = new XMLHttpRequest()
   return new Promise((resolve, reject) => {
     request.open('POST', path)
-    request.upload.onprogress = (e) => onProgress(e.total ? e.loaded / e.total : 0)
+    request.upload.onprogress = (e) => onProgress?.(e.total ? e.loaded / e.total : 0)
     request.onload = () =>
       request.status < 300
         ? resolve(JSON.parse(request.responseText) as T)
         : reject(new ApiProblem(request.status, problemSentence(request.status, request.responseText)))
     request.onerror = () =>
       reject(new ApiProblem(0, 'The upload broke off: the server refused it or went away. Nothing was changed.'))
+    request.onabort = () => reject(new ApiProblem(0, 'The upload was stopped. Nothing was changed.'))
+    signal?.addEventListener('abort', () => request.abort())
     request.send(form)
   })
 }

@@ -29,7 +29,7 @@ import type { Model } from '@/model/model'
 /** A baked image on the target, without light. */
 const props = defineProps<{
   assetId: number
-  target: Pick<Revision, 'id' | 'geometryVersion'>
+  target: Pick<Revision, 'id' | 'geometryVersion' | 'geometryKey'>
   sheet: string
   image: ImageBitmap | null
   groups: Group[]
@@ -52,8 +52,8 @@ const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const model = shallowRef<Model | null>(null)
 
 watch(
-  () => props.target,
-  (target) => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, target))),
+  () => `${props.target.id}/${props.target.geometryKey}`,
+  () => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, props.target))),
   { immediate: true }
 )
 /** Where the place is seen, pixels. */

@@ -103,7 +103,7 @@ function requestDraw(): void {
       soft: style.getPropertyValue('--ink-soft'),
       paper: style.getPropertyValue('--paper-raised')
     }
-    const picked = props.pick?.faces ? props.pick.mask : null
+    const picked = props.pick?.faces ? props.pick.mask() : null
     drawSheet(context, camera, { ...props, shades: props.shades ?? [], picked }, fill, ink)
   })
 }

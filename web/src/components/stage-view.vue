@@ -2,7 +2,13 @@
   <div class="frame">
     <div ref="host" class="host" data-testid="stage" role="img" :aria-label="label" />
     <slot name="over" />
-    <div v-if="!props.model" class="waiting">{{ waiting }}</div>
+    <div v-if="!props.model" class="waiting" role="status">
+      <span>{{ waiting }}</span>
+      <template v-if="models.share !== null">
+        <span class="mono">{{ Math.floor(100 * models.share) }} %</span>
+        <button type="button" class="stop" @click="models.stopLoading()">Stop</button>
+      </template>
+    </div>
     <div class="tools"><slot name="tools" /></div>
     <div class="notes"><slot name="notes" /></div>
   </div>
@@ -12,6 +18,7 @@
 import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
 import { listenForClicks } from '@/stage/gestures'
 import { useStage } from '@/stage/use-stage'
+import { useModelsStore } from '@/stores/models'
 
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
@@ -63,6 +70,7 @@ const emit = defineEmits<{
   moved: []
 }>()
 
+const models = useModelsStore()
 const host = useTemplateRef<HTMLElement>('host')
 const stage = useStage(host, props)
 const label = computed(() => `Model in 3D, ${props.model?.partNames.length ?? 0} parts`)
@@ -128,10 +136,23 @@ defineExpose({
 .waiting {
   position: absolute;
   inset: 0;
-  display: grid;
-  place-items: center;
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: center;
   color: #fff;
   font-size: var(--text-large);
+}
+
+.stop {
+  padding: 3px 14px;
+  border: 1px solid #fff;
+  border-radius: var(--radius);
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-size: var(--text-small);
+  cursor: pointer;
 }
 
 .tools {

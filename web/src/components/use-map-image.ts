@@ -1,5 +1,6 @@
-import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { getBlob } from '@/api/http'
+import { useBitmap } from '@/components/use-bitmap'
 import type { Ref, ShallowRef } from 'vue'
 
 interface MapImage {
@@ -9,7 +10,7 @@ interface MapImage {
 
 /** The image behind an address, with its bytes as they are; null while there is none. */
 export function useMapImage(url: () => string | null): MapImage {
-  const image = shallowRef<ImageBitmap | null>(null)
+  const { image, show } = useBitmap()
   const problem = ref<string | null>(null)
 
   watch(
@@ -19,7 +20,7 @@ export function useMapImage(url: () => string | null): MapImage {
       onCleanup(() => abort.abort())
       problem.value = null
       if (!address) {
-        image.value = null
+        show(null)
         return
       }
       try {
@@ -27,13 +28,13 @@ export function useMapImage(url: () => string | null): MapImage {
           colorSpaceConversion: 'none',
           premultiplyAlpha: 'none'
         })
-        if (!abort.signal.aborted) image.value = bitmap
+        if (abort.signal.aborted) bitmap.close()
+        else show(bitmap)
       } catch (e) {
         if (!abort.signal.aborted) problem.value = (e as Error).message
       }
     },
     { immediate: true }
   )
-  onScopeDispose(() => image.value?.close())
   return { image, problem }
 }

@@ -1,5 +1,6 @@
-import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { postForPicture } from '@/api/http'
+import { useBitmap } from '@/components/use-bitmap'
 import type { Ref, ShallowRef } from 'vue'
 
 /** What a picture is made of; two with the same words are the same picture. */
@@ -25,7 +26,7 @@ export function usePlanPicture(
   asked: () => PlanPicture | null,
   wholePx: () => number
 ): { image: ShallowRef<ImageBitmap | null>; share: Ref<number>; problem: Ref<string | null> } {
-  const image = shallowRef<ImageBitmap | null>(null)
+  const { image, show } = useBitmap()
   const share = ref(0)
   const problem = ref<string | null>(null)
 
@@ -37,14 +38,17 @@ export function usePlanPicture(
       const wanted = asked()
       problem.value = null
       if (!wanted) {
-        image.value = null
+        show(null)
         return
       }
       const fetchAt = async (largest: number): Promise<void> => {
         const made = await postForPicture(wanted.url, { ...wanted.body, largest }, abort.signal)
         const bitmap = await createImageBitmap(made.blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })
-        if (abort.signal.aborted) return
-        image.value = bitmap
+        if (abort.signal.aborted) {
+          bitmap.close()
+          return
+        }
+        show(bitmap)
         share.value = made.share
       }
       try {
@@ -56,13 +60,12 @@ export function usePlanPicture(
         }
       } catch (e) {
         if (!abort.signal.aborted) {
-          image.value = null
+          show(null)
           problem.value = (e as Error).message
         }
       }
     },
     { immediate: true }
   )
-  onScopeDispose(() => image.value?.close())
   return { image, share, problem }
 }

@@ -1,5 +1,7 @@
 import { facesOf, indexFaces } from '@/model/model'
+import { eachInRuns } from '@/model/runs'
 import type { FaceIndex, Model } from '@/model/model'
+import type { Runs } from '@/model/runs'
 
 /** A label of every face, −1 for none, and the faces of each label. */
 export interface Labels {
@@ -34,9 +36,11 @@ export function facesAround(model: Model, face: number, grain: Grain, labels: La
 }
 
 /** Every face that has the label of one of the picked ones. */
-export function facesOfSameLabel(labels: Labels, mask: Uint8Array): Uint32Array {
+export function facesOfSameLabel(labels: Labels, picked: Runs): Uint32Array {
   const wanted = new Set<number>()
-  for (let f = 0; f < mask.length; f++) if (mask[f] && labels.ofFace[f]! >= 0) wanted.add(labels.ofFace[f]!)
+  eachInRuns(picked, (f) => {
+    if (labels.ofFace[f]! >= 0) wanted.add(labels.ofFace[f]!)
+  })
   const faces: number[] = []
   for (const label of wanted) for (const face of facesOf(labels.index, label)) faces.push(face)
   return Uint32Array.from(faces)

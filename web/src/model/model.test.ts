@@ -3,7 +3,8 @@ import { facesOfStack, fillDrawers, stackPieces, unclaimedPieces } from '@/model
 import { findGroups } from '@/model/find-groups'
 import { facesAround, facesOfSameLabel, labelsOf } from '@/model/labels'
 import { facesOf, indexFaces, parseModel } from '@/model/model'
-import { changePick, emptyPick, faceRanges, maskOfRanges } from '@/model/pick'
+import { changePick, emptyPick } from '@/model/pick'
+import { runsOfMask } from '@/model/runs'
 import { PickTrail } from '@/model/pick-trail'
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
@@ -59,16 +60,11 @@ describe('model', () => {
 describe('pick', () => {
   it('replaces, adds and takes, and measures what is left', () => {
     const model = fourFaces()
-    let pick = changePick(model, emptyPick(model), [0], 'replace')
-    pick = changePick(model, pick, [2, 3], 'add')
+    let pick = changePick(emptyPick(model), [0], 'replace')
+    pick = changePick(pick, [2, 3], 'add')
     expect(pick).toMatchObject({ faces: 3, pieces: 2, share: 0.8 })
-    pick = changePick(model, pick, [2], 'take')
+    pick = changePick(pick, [2], 'take')
     expect(pick).toMatchObject({ faces: 2, pieces: 2, share: 0.5 })
-  })
-
-  it('tells runs of faces as half-open ranges', () => {
-    expect(faceRanges(Uint8Array.of(1, 1, 0, 1, 0, 1))).toEqual([0, 2, 3, 4, 5, 6])
-    expect(faceRanges(Uint8Array.of(0, 0))).toEqual([])
   })
 })
 
@@ -76,7 +72,7 @@ describe('trail of picks', () => {
   it('goes back and forth, and forgets what was taken back when it goes on', () => {
     const model = fourFaces()
     const trail = new PickTrail()
-    const [a, b, c] = [[0], [1], [2]].map((f) => changePick(model, emptyPick(model), f, 'replace'))
+    const [a, b, c] = [[0], [1], [2]].map((f) => changePick(emptyPick(model), f, 'replace'))
     trail.reset(emptyPick(model))
     trail.push(a!)
     trail.push(b!)
@@ -89,12 +85,6 @@ describe('trail of picks', () => {
     expect(trail.back()).toBe(a)
     expect(trail.back()!.faces).toBe(0)
     expect(trail.back()).toBeNull()
-  })
-
-  it('keeps masks and ranges the same set of faces', () => {
-    const mask = maskOfRanges([0, 2, 3, 4], 5)
-    expect([...mask]).toEqual([1, 1, 0, 1, 0])
-    expect(faceRanges(mask)).toEqual([0, 2, 3, 4])
   })
 })
 
@@ -109,7 +99,7 @@ describe('labels', () => {
   })
 
   it('find all faces of the labels of a pick', () => {
-    expect([...facesOfSameLabel(labels, Uint8Array.of(0, 1, 1, 0))]).toEqual([0, 2])
+    expect([...facesOfSameLabel(labels, runsOfMask(Uint8Array.of(0, 1, 1, 0)))]).toEqual([0, 2])
   })
 })
 

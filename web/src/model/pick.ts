@@ -1,61 +1,82 @@
 import type { Model } from '@/model/model'
+import {
+  areSameRuns,
+  eachInRuns,
+  joinRuns,
+  maskOfRuns,
+  NO_RUNS,
+  runsOfFaces,
+  sizeOfRuns,
+  withoutRuns
+} from '@/model/runs'
+import type { Runs } from '@/model/runs'
 
 /** How new faces go together with what is picked. */
 export type PickMode = 'replace' | 'add' | 'take'
 
 /** A set of faces of one model; a value, never changed in place. */
-export interface Pick {
-  /** 1 for every picked face. */
-  readonly mask: Uint8Array
+export class Pick {
   readonly faces: number
-  readonly pieces: number
+  private countedPieces = -1
+
+  /** @param area of the faces, square metres */
+  constructor(
+    readonly model: Model,
+    readonly runs: Runs,
+    private readonly area: number
+  ) {
+    this.faces = sizeOfRuns(runs)
+  }
+
   /** Share of the model's surface, 0 … 1. */
-  readonly share: number
+  get share(): number {
+    return this.faces === this.model.facePart.length ? 1 : this.model.area > 0 ? this.area / this.model.area : 0
+  }
+
+  /** Pieces that any of the faces is of; counted when it is asked first, since strokes do not ask. */
+  get pieces(): number {
+    if (this.countedPieces < 0) {
+      const seen = new Uint8Array(this.model.facesOfPiece.start.length)
+      let count = 0
+      eachInRuns(this.runs, (f) => {
+        const piece = this.model.facePiece[f]!
+        count += 1 - seen[piece]!
+        seen[piece] = 1
+      })
+      this.countedPieces = count
+    }
+    return this.countedPieces
+  }
+
+  /** 1 for every picked face, for who asks about all of them; made anew at every call. */
+  mask(): Uint8Array {
+    return maskOfRuns(this.runs, this.model.facePart.length)
+  }
+
+  /** Only what comes and goes is looked at, not what stays. */
+  with(runs: Runs): Pick {
+    let { area } = this
+    eachInRuns(withoutRuns(runs, this.runs), (f) => (area += this.model.faceArea[f]!))
+    eachInRuns(withoutRuns(this.runs, runs), (f) => (area -= this.model.faceArea[f]!))
+    return new Pick(this.model, runs, runs.length === 0 ? 0 : Math.max(0, area))
+  }
 }
 
 export function emptyPick(model: Model): Pick {
-  return { mask: new Uint8Array(model.facePart.length), faces: 0, pieces: 0, share: 0 }
+  return new Pick(model, NO_RUNS, 0)
 }
 
-export function changePick(model: Model, pick: Pick, faces: ArrayLike<number>, mode: PickMode): Pick {
-  const mask = mode === 'replace' ? new Uint8Array(pick.mask.length) : pick.mask.slice()
-  const value = mode === 'take' ? 0 : 1
-  for (let i = 0; i < faces.length; i++) mask[faces[i]!] = value
-  return pickOf(model, mask)
+/** @param runs ascending pairs, as the server answers them too */
+export function pickOfRuns(model: Model, runs: ArrayLike<number>): Pick {
+  return emptyPick(model).with(Uint32Array.from(runs))
 }
 
-/** @param mask 1 for every picked face; not to be changed any more */
-export function pickOf(model: Model, mask: Uint8Array): Pick {
-  let faces = 0
-  let area = 0
-  const pieces = new Set<number>()
-  for (let f = 0; f < mask.length; f++) {
-    if (mask[f]) {
-      faces++
-      area += model.faceArea[f]!
-      pieces.add(model.facePiece[f]!)
-    }
-  }
-  return { mask, faces, pieces: pieces.size, share: model.area > 0 ? area / model.area : 0 }
+export function changePick(pick: Pick, faces: ArrayLike<number>, mode: PickMode): Pick {
+  const runs = runsOfFaces(faces)
+  if (mode === 'replace') return emptyPick(pick.model).with(runs)
+  return pick.with(mode === 'add' ? joinRuns(pick.runs, runs) : withoutRuns(pick.runs, runs))
 }
 
 export function isSamePick(a: Pick, b: Pick): boolean {
-  return a.faces === b.faces && a.mask.every((v, f) => v === b.mask[f])
-}
-
-/** Pairs of first and one past the last picked face, as the server takes them. */
-export function faceRanges(mask: Uint8Array): number[] {
-  const ranges: number[] = []
-  for (let f = 0; f < mask.length; f++) {
-    if (mask[f] && !mask[f - 1]) ranges.push(f)
-    if (mask[f] && !mask[f + 1]) ranges.push(f + 1)
-  }
-  return ranges
-}
-
-/** @param faceCount of the model */
-export function maskOfRanges(ranges: number[], faceCount: number): Uint8Array {
-  const mask = new Uint8Array(faceCount)
-  for (let i = 0; i < ranges.length; i += 2) mask.fill(1, ranges[i], ranges[i + 1])
-  return mask
+  return areSameRuns(a.runs, b.runs)
 }

@@ -1,6 +1,10 @@
 import { DataTexture, NearestFilter, RGBAIntegerFormat, UnsignedByteType } from 'three'
+import { differingRuns, eachInRuns, NO_RUNS } from '@/model/runs'
+import type { Runs } from '@/model/runs'
 
 const WIDTH = 1024
+/** Rows from which sending all of them at once is cheaper. */
+const MOST_ROWS = 64
 const PICKED = 1
 const HOVERED = 2
 const AWAY = 4
@@ -13,6 +17,10 @@ export class FaceMarks {
   readonly texture: DataTexture
   private readonly bytes: Uint8Array
   private readonly faceCount: number
+  private readonly changedRows = new Set<number>()
+  private picked: Runs = NO_RUNS
+  /** Whether the whole was sent, so that single rows can follow. */
+  private isOnCard = false
 
   constructor(facePiece: Uint32Array) {
     this.faceCount = facePiece.length
@@ -22,32 +30,39 @@ export class FaceMarks {
     this.texture = new DataTexture(this.bytes, WIDTH, height, RGBAIntegerFormat, UnsignedByteType)
     this.texture.internalFormat = 'RGBA8UI'
     this.texture.minFilter = this.texture.magFilter = NearestFilter
+    this.texture.onUpdate = () => (this.isOnCard = true)
     this.texture.needsUpdate = true
   }
 
   setGroups(groups: Uint16Array): void {
     for (let f = 0; f < this.faceCount; f++) {
-      this.bytes[4 * f] = groups[f]! & 255
-      this.bytes[4 * f + 1] = groups[f]! >> 8
+      const low = groups[f]! & 255
+      const high = groups[f]! >> 8
+      if (this.bytes[4 * f] === low && this.bytes[4 * f + 1] === high) continue
+      this.bytes[4 * f] = low
+      this.bytes[4 * f + 1] = high
+      this.touch(f)
     }
-    this.texture.needsUpdate = true
+    this.send()
   }
 
-  setPicked(mask: Uint8Array): void {
-    for (let f = 0; f < this.faceCount; f++) this.mark(f, PICKED, mask[f] === 1)
-    this.texture.needsUpdate = true
+  setPicked(faces: Runs): void {
+    // Only what comes and goes is looked at: a sweep picks a few faces more at every move.
+    eachInRuns(differingRuns(this.picked, faces), (f) => this.flip(f, PICKED))
+    this.picked = faces
+    this.send()
   }
 
   /** @param away 1 for faces that are out of sight; null for none */
   setAway(away: Uint8Array | null): void {
     for (let f = 0; f < this.faceCount; f++) this.mark(f, AWAY, away?.[f] === 1)
-    this.texture.needsUpdate = true
+    this.send()
   }
 
   setHovered(before: ArrayLike<number>, now: ArrayLike<number>): void {
     for (let i = 0; i < before.length; i++) this.mark(before[i]!, HOVERED, false)
     for (let i = 0; i < now.length; i++) this.mark(now[i]!, HOVERED, true)
-    this.texture.needsUpdate = true
+    this.send()
   }
 
   isAway(face: number): boolean {
@@ -55,8 +70,35 @@ export class FaceMarks {
   }
 
   private mark(face: number, bit: number, isOn: boolean): void {
-    const at = 4 * face + 2
-    this.bytes[at] = isOn ? this.bytes[at]! | bit : this.bytes[at]! & ~bit
+    if (((this.bytes[4 * face + 2]! & bit) !== 0) !== isOn) this.flip(face, bit)
+  }
+
+  private flip(face: number, bit: number): void {
+    this.bytes[4 * face + 2]! ^= bit
+    this.touch(face)
+  }
+
+  private touch(face: number): void {
+    this.changedRows.add((face / WIDTH) | 0)
+  }
+
+  /** Rows that changed go to the graphics card, or all of them where that is no more. */
+  private send(): void {
+    if (this.changedRows.size === 0) return
+    const isWhole = !this.isOnCard || this.changedRows.size + this.texture.updateRanges.length > MOST_ROWS
+    if (isWhole) this.texture.clearUpdateRanges()
+    else for (const row of this.changedRows) this.texture.addUpdateRange(4 * WIDTH * row, 4 * WIDTH)
+    // Rows that wait already are part of the whole then.
+    if (isWhole) this.isOnCard = false
+    this.changedRows.clear()
+    this.texture.needsUpdate = true
+  }
+
+  /** All of it is sent anew: a graphics card that was lost has forgotten it. */
+  sendAll(): void {
+    this.texture.clearUpdateRanges()
+    this.isOnCard = false
+    this.texture.needsUpdate = true
   }
 
   dispose(): void {

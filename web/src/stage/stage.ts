@@ -17,6 +17,7 @@ import {
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
+import type { Runs } from '@/model/runs'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
 import type { Hit } from '@/stage/face-picker'
 import { CageMarks } from '@/stage/cage'
@@ -185,9 +186,9 @@ export class Stage {
     this.requestFrame()
   }
 
-  setPick(mask: Uint8Array, isEmpty: boolean): void {
-    this.shown?.marks.setPicked(mask)
-    this.outlines.setHasPick(!isEmpty)
+  setPick(faces: Runs): void {
+    this.shown?.marks.setPicked(faces)
+    this.outlines.setHasPick(faces.length > 0)
     this.requestFrame()
   }
 

@@ -64,7 +64,7 @@ export function useStage(host: Ref<HTMLElement | null>, input: StageInput): Shal
     if (input.faceGroups) s.setFaceGroups(input.faceGroups)
   })
   afterShowing((s) => {
-    if (input.pick) s.setPick(input.pick.mask, input.pick.faces === 0)
+    if (input.pick) s.setPick(input.pick.runs)
   })
   return stage
 }

@@ -1,30 +1,79 @@
 import { defineStore } from 'pinia'
-import { markRaw } from 'vue'
+import { computed, markRaw, shallowReactive } from 'vue'
 import { api } from '@/api/client'
 import { parseModel } from '@/model/model'
 import type { Revision } from '@/api/types'
 import type { Model } from '@/model/model'
 
-const KEPT = 8
+/** Bytes of geometry kept for those who come back; the one asked for last is kept at any size. */
+const BUDGET = 600e6
+
+interface Kept {
+  model: Promise<Model>
+  /** 0 while it is loaded. */
+  bytes: number
+}
+
+interface Loading {
+  share: number
+  stop: () => void
+}
 
 /** Geometry of the revisions looked at last; one state of it never changes. */
 export const useModelsStore = defineStore('models', () => {
-  const models = new Map<string, Promise<Model>>()
+  /** The one used longest ago comes first. */
+  const kept = new Map<string, Kept>()
+  const underWay = shallowReactive(new Map<string, Loading>())
 
-  function get(assetId: number, revision: Pick<Revision, 'id' | 'geometryVersion'>): Promise<Model> {
-    const { id, geometryVersion } = revision
-    const key = `${id}/${geometryVersion}`
-    let model = models.get(key)
-    if (!model) {
-      model = api
-        .geometry(assetId, id, geometryVersion)
-        .then((buffer) => markRaw(parseModel(id, geometryVersion, buffer)))
-      model.catch(() => models.delete(key))
-      models.set(key, model)
-      if (models.size > KEPT) models.delete(models.keys().next().value!)
-    }
-    return model
+  /** What is loaded now: of all of it, 0 … 1; null when nothing is. */
+  const share = computed(() =>
+    underWay.size === 0 ? null : [...underWay.values()].reduce((sum, l) => sum + l.share, 0) / underWay.size
+  )
+
+  function get(assetId: number, revision: Pick<Revision, 'id' | 'geometryVersion' | 'geometryKey'>): Promise<Model> {
+    const key = `${revision.id}/${revision.geometryVersion}/${revision.geometryKey}`
+    const found = kept.get(key) ?? { model: load(key, assetId, revision), bytes: 0 }
+    kept.delete(key)
+    kept.set(key, found)
+    return found.model
   }
 
-  return { get }
+  async function load(
+    key: string,
+    assetId: number,
+    { id, geometryVersion, geometryKey }: Pick<Revision, 'id' | 'geometryVersion' | 'geometryKey'>
+  ): Promise<Model> {
+    const abort = new AbortController()
+    const stop = (): void => abort.abort()
+    underWay.set(key, { share: 0, stop })
+    try {
+      const buffer = await api.geometry(assetId, id, geometryKey, abort.signal, (done) =>
+        underWay.set(key, { share: done, stop })
+      )
+      const entry = kept.get(key)
+      if (entry) entry.bytes = buffer.byteLength
+      letGo()
+      return markRaw(parseModel(id, geometryVersion, buffer))
+    } catch (e) {
+      kept.delete(key)
+      throw abort.signal.aborted ? new Error('Loading was stopped. Open the station again to load the model.') : e
+    } finally {
+      underWay.delete(key)
+    }
+  }
+
+  function letGo(): void {
+    let sum = [...kept.values()].reduce((all, k) => all + k.bytes, 0)
+    for (const [key, { bytes }] of kept) {
+      if (sum <= BUDGET || kept.size === 1) return
+      kept.delete(key)
+      sum -= bytes
+    }
+  }
+
+  function stopLoading(): void {
+    underWay.forEach((loading) => loading.stop())
+  }
+
+  return { get, share, stopLoading }
 })

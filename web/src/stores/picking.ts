@@ -3,8 +3,9 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { unclaimedPieces } from '@/model/drawers'
 import { facesAround, facesOfSameLabel, LABELS_OF_GRAIN } from '@/model/labels'
-import { changePick, emptyPick, faceRanges, isSamePick, maskOfRanges, pickOf } from '@/model/pick'
+import { changePick, emptyPick, isSamePick, pickOfRuns } from '@/model/pick'
 import { PickTrail } from '@/model/pick-trail'
+import { eachInRuns, isInRuns, maskOfRuns, otherRuns, runsOfMask } from '@/model/runs'
 import { useLabelsStore } from '@/stores/labels'
 import { useSortingStore } from '@/stores/sorting'
 
@@ -49,16 +50,21 @@ export const usePickingStore = defineStore('picking', () => {
   }
 
   function pickFaces(faces: ArrayLike<number>, mode: PickMode): void {
-    if (sorting.model && pick.value) put(changePick(sorting.model, pick.value, faces, mode))
+    if (pick.value) put(changePick(pick.value, faces, mode))
   }
 
-  function pickMask(mask: Uint8Array): void {
-    if (sorting.model) put(pickOf(sorting.model, mask))
+  /** @param runs ascending pairs of first and one past the last face */
+  function pickRuns(runs: ArrayLike<number>): void {
+    if (sorting.model) put(pickOfRuns(sorting.model, runs))
+  }
+
+  function pickMask(mask: ArrayLike<number>): void {
+    pickRuns(runsOfMask(mask))
   }
 
   /** A pick that is still being made: seen at once, remembered when it is done. */
   function draft(faces: ArrayLike<number>, mode: PickMode): void {
-    if (sorting.model && pick.value) pick.value = changePick(sorting.model, pick.value, faces, mode)
+    if (pick.value) pick.value = changePick(pick.value, faces, mode)
   }
 
   /** @param before what was picked before the draft was begun */
@@ -88,18 +94,18 @@ export const usePickingStore = defineStore('picking', () => {
   }
 
   function invert(): void {
-    if (pick.value) pickMask(pick.value.mask.map((v) => 1 - v))
+    if (pick.value) pickRuns(otherRuns(pick.value.runs, pick.value.model.facePart.length))
   }
 
   /** Adds every face that has a label of what is picked. */
   async function takeSame(kind: LabelKind): Promise<void> {
     const found = await labels.load(kind)
-    if (pick.value) pickFaces(facesOfSameLabel(found, pick.value.mask), 'add')
+    if (pick.value) pickFaces(facesOfSameLabel(found, pick.value.runs), 'add')
   }
 
   async function pickHidden(): Promise<void> {
     const found = await labels.load('hidden')
-    if (sorting.model) pickMask(Uint8Array.from(found.ofFace as Int32Array))
+    pickMask(found.ofFace)
   }
 
   /** Lets the server work out a pick from the present one. */
@@ -108,9 +114,9 @@ export const usePickingStore = defineStore('picking', () => {
     if (!model || !pick.value) return
     const ranges = await api.pick(sorting.assetId, model.revisionId, {
       ...request,
-      faceRanges: faceRanges(pick.value.mask)
+      faceRanges: [...pick.value.runs]
     })
-    if (sorting.model === model) pickMask(maskOfRanges(ranges, model.facePart.length))
+    if (sorting.model === model) pickRuns(ranges)
   }
 
   /** Picks the largest unclaimed piece that is not picked yet; null when nothing is unclaimed. */
@@ -118,7 +124,7 @@ export const usePickingStore = defineStore('picking', () => {
     if (!sorting.model || !sorting.faceGroups) return null
     const pieces = unclaimedPieces(sorting.model, sorting.faceGroups, sorting.hidden)
     if (pieces.length === 0) return null
-    const present = pieces.findIndex((p) => pick.value?.mask[p.faces[0]!] === 1)
+    const present = pieces.findIndex((p) => pick.value && isInRuns(pick.value.runs, p.faces[0]!))
     pickFaces(pieces[(present + 1) % pieces.length]!.faces, 'replace')
     return pick.value
   }
@@ -132,7 +138,7 @@ export const usePickingStore = defineStore('picking', () => {
 
   /** A claim was refused: what it took is picked again, unless something else is by now. */
   function giveBack(taken: Pick): void {
-    if (!isPicked.value && taken.mask.length === sorting.model?.facePart.length) put(taken)
+    if (!isPicked.value && taken.model === sorting.model) put(taken)
   }
 
   /** Keeps what the claim of an entry took. */
@@ -167,9 +173,14 @@ export const usePickingStore = defineStore('picking', () => {
 
   function hidePick(): void {
     if (!pick.value || !isPicked.value) return
-    const { mask } = pick.value
-    away.value = (away.value ?? new Uint8Array(mask.length)).map((v, f) => (mask[f] ? 1 : v))
+    const next = away.value?.slice() ?? new Uint8Array(pick.value.model.facePart.length)
+    eachInRuns(pick.value.runs, (f) => (next[f] = 1))
+    away.value = next
     letGo()
+  }
+
+  function showOnlyPick(): void {
+    if (pick.value) showOnly(maskOfRuns(pick.value.runs, pick.value.model.facePart.length))
   }
 
   /** @param mask 1 for what stays in sight */
@@ -195,6 +206,7 @@ export const usePickingStore = defineStore('picking', () => {
     hasBefore,
     hasNext,
     pickFaces,
+    pickRuns,
     pickMask,
     draft,
     keepDraft,
@@ -216,6 +228,7 @@ export const usePickingStore = defineStore('picking', () => {
     forth,
     hidePick,
     showOnly,
+    showOnlyPick,
     setAway,
     showAll
   }

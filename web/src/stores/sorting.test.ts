@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api } from '@/api/client'
 import { ApiProblem } from '@/api/http'
 import { indexFaces } from '@/model/model'
-import { maskOfRanges } from '@/model/pick'
+import { maskOfRuns, runsOfMask } from '@/model/runs'
 import { useSortingStore } from '@/stores/sorting'
 
 import type { Group, JournalState } from '@/api/types'
@@ -38,7 +38,7 @@ class Server {
     if (this.isAway) return Promise.reject(new ApiProblem(0, 'away'))
     if (group === this.refused) return Promise.reject(new ApiProblem(409, 'The group is gone.'))
     this.arrived.push(group)
-    for (const [f, isIn] of maskOfRanges(ranges, 4).entries()) if (isIn) this.truth[f] = group / 10
+    for (const [f, isIn] of maskOfRuns(ranges, 4).entries()) if (isIn) this.truth[f] = group / 10
     return Promise.resolve({ position: this.arrived.length, entryId: this.arrived.length } as JournalState)
   }
 }
@@ -64,8 +64,8 @@ describe('claims', () => {
   it('are seen at once and wait for a server that is away, in their order', async () => {
     const sorting = useSortingStore()
     server.isAway = true
-    const first = sorting.claim(BRASS, Uint8Array.of(1, 1, 0, 0), NONE)
-    const second = sorting.claim(ROPE, Uint8Array.of(0, 1, 1, 0), NONE)
+    const first = sorting.claim(BRASS, runsOfMask(Uint8Array.of(1, 1, 0, 0)), NONE)
+    const second = sorting.claim(ROPE, runsOfMask(Uint8Array.of(0, 1, 1, 0)), NONE)
     expect([...sorting.faceGroups!]).toEqual([7, 5, 5, 0])
     await vi.advanceTimersByTimeAsync(5000)
     expect(sorting.unsent).toBe(2)
@@ -83,8 +83,8 @@ describe('claims', () => {
   it('that are refused are thrown, and seen no more', async () => {
     const sorting = useSortingStore()
     server.refused = 70
-    const refused = sorting.claim(BRASS, Uint8Array.of(1, 1, 0, 0), NONE)
-    const kept = sorting.claim(ROPE, Uint8Array.of(0, 0, 0, 1), NONE)
+    const refused = sorting.claim(BRASS, runsOfMask(Uint8Array.of(1, 1, 0, 0)), NONE)
+    const kept = sorting.claim(ROPE, runsOfMask(Uint8Array.of(0, 0, 0, 1)), NONE)
     await expect(refused).rejects.toThrow('The group is gone.')
     await kept
     await vi.runAllTimersAsync()

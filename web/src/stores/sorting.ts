@@ -3,12 +3,13 @@ import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { patiently } from '@/api/patiently'
 import { fillDrawers } from '@/model/drawers'
-import { faceRanges } from '@/model/pick'
+import { eachInRuns } from '@/model/runs'
 import { useModelsStore } from '@/stores/models'
 
 import type { Group, JournalState, Revision } from '@/api/types'
 import type { Drawer } from '@/model/drawers'
 import type { Model } from '@/model/model'
+import type { Runs } from '@/model/runs'
 
 /** No state of the journal has this stamp. */
 const UNKNOWN = ''
@@ -66,22 +67,24 @@ export const useSortingStore = defineStore('sorting', () => {
    * Puts faces into a drawer; it is seen at once, and claims reach the server one after another, as soon as
    * it answers. What it refuses is thrown, and seen no more.
    *
-   * @param mask 1 for every face
+   * @param faces as runs
    * @returns where the journal stands then
    * @param locked numbers of drawers that keep what lies in them
    */
-  async function claim(group: Group | null, mask: Uint8Array, locked: Set<number>): Promise<JournalState | null> {
+  async function claim(group: Group | null, faces: Runs, locked: Set<number>): Promise<JournalState | null> {
     if (!model.value || !faceGroups.value) return null
     const { revisionId } = model.value
     const number = group?.number ?? 0
     const next = faceGroups.value.slice()
-    for (let f = 0; f < next.length; f++) if (mask[f] && !locked.has(next[f]!)) next[f] = number
+    eachInRuns(faces, (f) => {
+      if (!locked.has(next[f]!)) next[f] = number
+    })
     faceGroups.value = next
     turns++
     unsent.value++
     try {
       const asset = assetId.value
-      const ranges = faceRanges(mask)
+      const ranges = [...faces]
       return await inOrder(() =>
         patiently(() => api.claim(asset, revisionId, group?.id ?? 0, ranges), (is) => (isWaiting.value = is))
       )

@@ -38,9 +38,10 @@ const overlays = useOverlays(() => store.sources)
 const sides = computed(() => (model.value ? faceSides(model.value) : null))
 
 watch(
-  () => store.target,
-  (target) =>
+  () => store.target && `${store.target.id}/${store.target.geometryKey}`,
+  () =>
     void orSay(async () => {
+      const { target } = store
       if (!target) return
       const loaded = await Promise.all([useModelsStore().get(store.asset!.id, target), api.directions(target.id)])
       ;[model.value, directions.value] = loaded

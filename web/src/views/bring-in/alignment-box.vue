@@ -77,14 +77,16 @@ const sizeWords = computed(() => {
 })
 
 watch(
-  () => [props.source.id, props.target.id],
-  async ([source]) => {
+  () => JSON.stringify([props.source.id, props.source.geometryKey, props.source.alignment, props.target.id, props.target.geometryKey]),
+  async (_now, _before, onCleanup) => {
+    let isStale = false
+    onCleanup(() => (isStale = true))
     check.value = problem.value = null
     try {
-      const found = await api.checkAlignment(source!)
-      if (props.source.id === source) check.value = found
+      const found = await api.checkAlignment(props.source.id)
+      if (!isStale) check.value = found
     } catch (e) {
-      problem.value = (e as Error).message
+      if (!isStale) problem.value = (e as Error).message
     }
   },
   { immediate: true }

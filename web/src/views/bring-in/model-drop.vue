@@ -22,8 +22,12 @@
       </p>
     </div>
 
-    <job-line v-if="uploading" :share="uploading.share" :doing="`sending ${uploading.name}`" />
-    <p v-else-if="arriving?.state === 'reading'" class="reading" role="status">Reading {{ arriving.fileName }}…</p>
+    <job-line v-if="uploading" :share="uploading.share" :doing="`sending ${uploading.name}`">
+      <button class="word-button" type="button" @click="uploading.stop()">Stop</button>
+    </job-line>
+    <job-line v-else-if="arriving?.state === 'reading'" :share="arriving.share" :doing="`${arriving.fileName}: ${arriving.doing}`">
+      <button class="word-button" type="button" @click="orSay(() => api.stopReading(arriving!.id))">Stop</button>
+    </job-line>
     <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
     <notice-line v-else-if="arriving?.state === 'refused'" kind="bad">
       <strong>{{ arriving.fileName }} was refused.</strong> {{ arriving.problem }}
@@ -81,7 +85,7 @@ const store = useAssetStore()
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const isOver = ref(false)
 const problem = ref<string | null>(null)
-const uploading = shallowRef<{ name: string; share: number } | null>(null)
+const uploading = shallowRef<{ name: string; share: number; stop: () => void } | null>(null)
 
 async function handleDrop(e: DragEvent): Promise<void> {
   isOver.value = false
@@ -97,10 +101,15 @@ async function take(files: File[]): Promise<void> {
   if (files.length === 0 || uploading.value) return
   const name = files.length === 1 ? files[0]!.name : count(files.length, 'file')
   problem.value = null
-  uploading.value = { name, share: 0 }
+  const abort = new AbortController()
+  const stop = (): void => abort.abort()
+  uploading.value = { name, share: 0, stop }
   try {
     const replaces = props.role === 'source' ? (props.revision?.id ?? null) : null
-    await uploadModel(props.assetId, props.role, files, replaces, (share) => (uploading.value = { name, share }))
+    await uploadModel(props.assetId, props.role, files, replaces, {
+      onProgress: (share) => (uploading.value = { name, share, stop }),
+      signal: abort.signal
+    })
     await store.refresh()
   } catch (e) {
     problem.value = (e as Error).message

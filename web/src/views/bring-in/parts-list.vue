@@ -47,6 +47,7 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { facesOf } from '@/model/model'
+import { isInRuns } from '@/model/runs'
 import { count } from '@/model/words'
 import { modeOf } from '@/stage/gestures'
 import { useAssetStore } from '@/stores/asset'
@@ -65,7 +66,7 @@ const parts = computed(() => props.revision.inspection?.parts ?? [])
 const isChosen = computed(() =>
   parts.value.map((_, p) => {
     const first = facesOf(props.model.facesOfPart, p)[0]
-    return first !== undefined && props.pick?.mask[first] === 1
+    return first !== undefined && props.pick !== null && isInRuns(props.pick.runs, first)
   })
 )
 const chosen = computed(() => isChosen.value.flatMap((is, p) => (is ? [p] : [])))

@@ -46,7 +46,7 @@ const size = ref(1024)
 const plan = computed<SheetPlan>(() => store.asset?.sheetPlan ?? { by: 'fitting', hand: [] })
 
 watch(
-  [() => props.revision.id, () => props.revision.geometryVersion, plan, () => store.journalStamp, size],
+  () => JSON.stringify([props.revision.id, props.revision.geometryKey, plan.value, store.journalStamp, size.value]),
   async () => {
     problem.value = ''
     try {

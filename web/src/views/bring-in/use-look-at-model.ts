@@ -64,7 +64,7 @@ export function useLookAtModel(revision: ComputedRef<Revision | null>): LookedAt
   })
 
   function pickFaces(faces: ArrayLike<number>, mode: PickMode): void {
-    if (model.value && pick.value) pick.value = changePick(model.value, pick.value, faces, mode)
+    if (pick.value) pick.value = changePick(pick.value, faces, mode)
   }
 
   function pickPart(part: number, mode: PickMode): void {

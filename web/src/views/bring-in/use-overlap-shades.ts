@@ -1,4 +1,4 @@
-import { shallowRef, watch } from 'vue'
+import { nextTick, onScopeDispose, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { getBytes } from '@/api/http'
 import { useAssetStore } from '@/stores/asset'
@@ -20,6 +20,13 @@ export function useOverlapShades(revision: () => Revision | null): ShallowRef<Sh
   const shades = shallowRef<Shade[]>([])
   let loads = 0
 
+  function show(next: Shade[]): void {
+    const before = shades.value
+    shades.value = next
+    // Who draws them takes the new ones first.
+    void nextTick(() => before.forEach((s) => s.image.close()))
+  }
+
   async function load(id: number): Promise<Shade[]> {
     const sheets = (await api.overlaps(id, SIZE)).filter((s) => s.overlaps.overlapping > 0)
     return Promise.all(
@@ -31,17 +38,19 @@ export function useOverlapShades(revision: () => Revision | null): ShallowRef<Sh
   }
 
   watch(
-    () => JSON.stringify([revision()?.id, revision()?.geometryVersion, store.asset?.sheetPlan, store.journalStamp]),
+    () => JSON.stringify([revision()?.id, revision()?.geometryKey, store.asset?.sheetPlan, store.journalStamp]),
     async () => {
       const shown = revision()
       const mine = ++loads
-      shades.value = []
+      show([])
       if (!shown?.inspection?.hasUvs) return
       // Without the pictures the overlaps are still counted and outlined elsewhere.
       const loaded = await load(shown.id).catch(() => [])
-      if (mine === loads) shades.value = loaded
+      if (mine === loads) show(loaded)
+      else loaded.forEach((s) => s.image.close())
     },
     { immediate: true }
   )
+  onScopeDispose(() => show([]))
   return shades
 }

@@ -19,7 +19,7 @@ export function useDroppedModels(): { sending: Ref<string | null>; take: (files:
       const { id } = await api.createAsset(nameOf(models[0]!.files))
       for (const { role, files: sent } of models) {
         sending.value = `Sending ${sent[0]!.name}…`
-        await uploadModel(id, role, sent, null, () => {})
+        await uploadModel(id, role, sent, null, {})
       }
       await router.push({ name: 'bring-in', params: { id } })
     })

@@ -4,7 +4,12 @@
       <h3 class="mono">{{ handoff.fileName }}</h3>
       <span class="soft small">{{ moment(handoff.createdAt) }}</span>
     </header>
-    <job-line v-if="isUnderWay" :share="handoff.share" :doing="handoff.doing" />
+    <job-line v-if="isUnderWay" :share="handoff.share" :doing="handoff.doing">
+      <button class="word-button" type="button" @click="orSay(() => api.stopPacking(handoff.id))">Stop</button>
+    </job-line>
+    <notice-line v-else-if="handoff.state === 'cancelled'" kind="warn">
+      Packing was stopped. <button class="small-button" type="button" @click="again">Make it after all</button>
+    </notice-line>
     <notice-line v-else-if="handoff.state === 'failed'" kind="bad">{{ handoff.problem }}</notice-line>
     <template v-if="!isUnderWay && handoff.bytes !== null">
       <dl class="facts">

@@ -26,7 +26,9 @@
         <el-button :disabled="ids.length === 0" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
         <el-button :disabled="ids.length === 0" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
       </div>
-      <job-line v-if="sending !== null" :share="sending" doing="sending the folder" />
+      <job-line v-if="sending !== null" :share="sending" doing="sending the folder">
+        <button class="word-button" type="button" @click="stopSending()">Stop</button>
+      </job-line>
       <notice-line v-if="problems.length > 0" kind="warn">
         <p v-for="p in problems" :key="p">{{ p }}</p>
       </notice-line>
@@ -106,6 +108,7 @@ const recipe = ref<number | null>(null)
 const chosen = ref<number[]>([])
 const problems = ref<string[]>([])
 const sending = ref<number | null>(null)
+let stopSending = (): void => {}
 const isOver = ref(false)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 let timer = 0
@@ -147,8 +150,13 @@ async function drop(e: DragEvent): Promise<void> {
 async function bringIn(files: File[]): Promise<void> {
   if (files.length === 0 || sending.value !== null) return
   sending.value = 0
+  const abort = new AbortController()
+  stopSending = () => abort.abort()
   await orSay(async () => {
-    const imported = await uploadMany(files, null, (share) => (sending.value = share))
+    const imported = await uploadMany(files, null, {
+      onProgress: (share) => (sending.value = share),
+      signal: abort.signal
+    })
     say(imported.assets)
     problems.value.push(...imported.sourcesWithoutTarget.map((name) => `${name} is a source without a target; it was left out.`))
     chosen.value = imported.assets.filter((a) => a.problem === null).map((a) => a.assetId)

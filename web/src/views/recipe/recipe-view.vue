@@ -110,7 +110,7 @@ import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import StageView from '@/components/stage-view.vue'
 import { facesOf } from '@/model/model'
-import { changePick, emptyPick, maskOfRanges, pickOf } from '@/model/pick'
+import { changePick, emptyPick, pickOfRuns } from '@/model/pick'
 import { count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useChange } from '@/stores/use-change'
@@ -186,14 +186,14 @@ function show(rule: RecipePreview['reach']['rules'][number]): void {
       groupId: 0,
       since: 0
     })
-    if (shown.value) pick.value = pickOf(shown.value.model, maskOfRanges(faceRanges, shown.value.model.facePart.length))
+    if (shown.value) pick.value = pickOfRuns(shown.value.model, faceRanges)
   })
 }
 
 function showPart(part: string): void {
   if (!shown.value) return
   const { model: m } = shown.value
-  pick.value = changePick(m, emptyPick(m), facesOf(m.facesOfPart, m.partNames.indexOf(part)), 'replace')
+  pick.value = changePick(emptyPick(m), facesOf(m.facesOfPart, m.partNames.indexOf(part)), 'replace')
 }
 
 async function apply(): Promise<void> {

@@ -70,7 +70,8 @@ import { computed, nextTick, shallowRef, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import StageView from '@/components/stage-view.vue'
 import { facesOf } from '@/model/model'
-import { changePick, emptyPick, maskOfRanges, pickOf } from '@/model/pick'
+import { changePick, emptyPick, pickOfRuns } from '@/model/pick'
+import { isInRuns } from '@/model/runs'
 import { count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useChange } from '@/stores/use-change'
@@ -106,16 +107,16 @@ const old = useModelWithGroups(before)
 const oldPick = computed<Pick | null>(() => {
   const model = old.value?.model
   if (!model) return null
-  if (current.value?.reason === 'lost part') return pickOf(model, maskOfRanges(ranges.value, model.facePart.length))
+  if (current.value?.reason === 'lost part') return pickOfRuns(model, ranges.value)
   const part = current.value?.oldPart ? model.partNames.indexOf(current.value.oldPart) : -1
-  return part < 0 ? emptyPick(model) : changePick(model, emptyPick(model), facesOf(model.facesOfPart, part), 'replace')
+  return part < 0 ? emptyPick(model) : changePick(emptyPick(model), facesOf(model.facesOfPart, part), 'replace')
 })
 const newPick = computed<Pick | null>(() => {
   const model = now.value?.model
   if (!model) return null
   return current.value?.reason === 'lost part'
     ? emptyPick(model)
-    : pickOf(model, maskOfRanges(ranges.value, model.facePart.length))
+    : pickOfRuns(model, ranges.value)
 })
 
 const sides = computed(() => [
@@ -154,8 +155,8 @@ watch(
     await nextTick()
     if (ranges.value.length === 0 || !old.value || !now.value) return
     const isLost = current.value?.reason === 'lost part'
-    if (!isLost || !isSamePlace.value) newStage.value?.flyTo((f) => newPick.value!.mask[f] === 1)
-    if (isLost || !isSamePlace.value) oldStage.value?.flyTo((f) => oldPick.value!.mask[f] === 1)
+    if (!isLost || !isSamePlace.value) newStage.value?.flyTo((f) => isInRuns(newPick.value!.runs, f))
+    if (isLost || !isSamePlace.value) oldStage.value?.flyTo((f) => isInRuns(oldPick.value!.runs, f))
   },
   { immediate: true }
 )

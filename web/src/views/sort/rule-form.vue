@@ -36,7 +36,6 @@
 import { ElAutocomplete, ElButton, ElOption, ElSelect } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { maskOfRanges } from '@/model/pick'
 import { area, count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
@@ -90,7 +89,7 @@ const previewWords = computed(() => {
 
 watch([kind, () => picking.pick], () => {
   if (kind.value !== 'ALIKE' || preview.value) return
-  face.value = picking.pick ? picking.pick.mask.indexOf(1) : -1
+  face.value = picking.pick ? (picking.pick.runs[0] ?? -1) : -1
 })
 watch(sought, (next) => {
   window.clearTimeout(timer)
@@ -104,7 +103,7 @@ async function look(rule: Omit<WrittenRule, 'groupId'>): Promise<void> {
     const found = await api.previewRule(store.asset!.id, props.revision.id, { ...rule, groupId: groupId.value ?? 0 })
     if (sought.value !== rule) return
     preview.value = found
-    if (sorting.model) picking.pickMask(maskOfRanges(found.faceRanges, sorting.model.facePart.length))
+    picking.pickRuns(found.faceRanges)
   } catch (e) {
     problem.value = (e as Error).message
   }

@@ -33,7 +33,6 @@ import { shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
-import { maskOfRanges } from '@/model/pick'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
@@ -63,7 +62,7 @@ function groupOf(rule: WrittenRule): Group | undefined {
 function show(rule: WrittenRule): void {
   void orSay(async () => {
     const { faceRanges } = await api.previewRule(store.asset!.id, props.revision.id, rule)
-    if (sorting.model) picking.pickMask(maskOfRanges(faceRanges, sorting.model.facePart.length))
+    picking.pickRuns(faceRanges)
   })
 }
 

@@ -40,7 +40,7 @@ export function useDrawers(): Drawers {
     inHand.value = group?.number ?? 0
     picking.endWithClaim()
     const isKept = await orSay(async () => {
-      const state = await sorting.claim(group, taken.mask, locked)
+      const state = await sorting.claim(group, taken.runs, locked)
       if (state) picking.remember(state.entryId, taken)
     })
     if (!isKept) picking.giveBack(taken)

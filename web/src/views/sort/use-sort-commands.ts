@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
+import { isInRuns } from '@/model/runs'
 import { usePickingStore } from '@/stores/picking'
 import { Commands } from '@/views/sort/commands'
 import { useChange } from '@/stores/use-change'
@@ -85,7 +86,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
 
   function showNext(): void {
     const pick = picking.pickNextUnclaimed()
-    if (pick) page.flyTo((f) => pick.mask[f] === 1)
+    if (pick) page.flyTo((f) => isInRuns(pick.runs, f))
     else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
   }
 
@@ -148,7 +149,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     { id: 'next', section: DRAWERS, name: 'fly to the next unclaimed', key: 'N', run: showNext },
     { id: 'bring', section: SEE, name: 'bring the pick, or all, into view', key: 'V', run: bringIntoView },
     { id: 'hide', section: SEE, name: 'put the pick out of sight', key: 'Q', run: () => needPick(picking.hidePick) },
-    { id: 'only', section: SEE, name: 'show only the pick', key: 'W', run: () => needPick(() => picking.showOnly(picking.pick!.mask)) },
+    { id: 'only', section: SEE, name: 'show only the pick', key: 'W', run: () => needPick(picking.showOnlyPick) },
     { id: 'show-all', section: SEE, name: 'bring everything back into sight', key: 'Shift W', run: picking.showAll },
     { id: 'wire', section: SEE, name: 'wire', key: 'Shift L', run: look.toggleWire, isOn: () => look.hasWire.value },
     { id: 'numbers', section: SEE, name: 'numbers on the model', key: 'L', run: look.toggleNumbers, isOn: () => look.hasNumbers.value },
@@ -163,7 +164,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
 
   function bringIntoView(): void {
     const { pick } = picking
-    page.flyTo((f) => !pick || pick.faces === 0 || pick.mask[f] === 1)
+    page.flyTo((f) => !pick || pick.faces === 0 || isInRuns(pick.runs, f))
   }
 
   return { commands: new Commands(list), facingAngle }

@@ -11,8 +11,10 @@ import { createApp } from 'vue'
 import App from '@/shell/app.vue'
 import { followTheme } from '@/model/theme'
 import { router } from '@/router'
+import { noticeRenewal } from '@/shell/renewed'
 import { answerStrayDrops } from '@/shell/stray-drops'
 
 followTheme()
 answerStrayDrops()
+noticeRenewal()
 createApp(App).use(createPinia()).use(router).mount('#app')

@@ -64,8 +64,9 @@ export const api = {
     `/api/assets/${assetId}/revisions/${revisionId}/picture.png?width=540&height=420&stamp=${stamp}`,
   claim: (assetId: number, revisionId: number, groupId: number, faceRanges: number[]) =>
     send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/claims`, { groupId, faceRanges }),
-  step: (assetId: number, steps: number) =>
-    send<JournalState>('POST', `/api/assets/${assetId}/journal/steps`, { steps }),
+  /** @param from the entry that is the last one for who decides this, 0 for none */
+  step: (assetId: number, steps: number, from: number) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/journal/steps`, { steps, from }),
 
   pick: async (assetId: number, revisionId: number, request: PickRequest) =>
     (await send<{ faceRanges: number[] }>('POST', `/api/assets/${assetId}/revisions/${revisionId}/picks`, request))

@@ -1,6 +1,12 @@
 <template>
   <div class="map" data-testid="map">
-    <div ref="frame" class="frame">
+    <div
+      ref="frame"
+      class="frame"
+      role="application"
+      tabindex="0"
+      aria-label="The map. Arrows slide it, plus and minus zoom, Ctrl arrows move the aim."
+    >
       <canvas
         ref="canvas"
         @wheel.prevent="handleWheel"
@@ -11,6 +17,7 @@
         @pointerleave="texel = null"
       />
       <wipe-handle v-if="image && compared" v-model="wipe" :here="here" :there="there" />
+      <aim-mark :at="aim" />
       <p v-if="!image" class="waiting">{{ waiting }}</p>
     </div>
     <div class="foot small">
@@ -26,10 +33,13 @@
 
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import AimMark from '@/components/aim-mark.vue'
 import { drawBoxes } from '@/components/draw-boxes'
 import { useMapCamera } from '@/components/use-map-camera'
 import WipeHandle from '@/components/wipe-handle.vue'
+import { listenForKeys } from '@/stage/keyboard'
 
 /** A texel under the pointer: column, row from the top, and its colour as #RRGGBB. */
 export interface Texel {
@@ -87,9 +97,7 @@ let drag: { x: number; y: number } | null = null
 let isStroke = false
 /** Texels of the sheet that a pixel of the image stands for. */
 const texelsPerPixel = computed(() => (props.image && props.sheetPx ? props.sheetPx / props.image.width : 1))
-const resizes = new ResizeObserver(() => fit())
-onMounted(() => resizes.observe(frame.value!))
-onBeforeUnmount(() => resizes.disconnect())
+useResizeObserver(frame, () => fit())
 watch([() => props.compared, () => props.boxes, () => props.box, wipe], () => draw())
 watch(
   () => props.image,
@@ -176,12 +184,25 @@ function handleDown(e: PointerEvent): void {
   drag = { x: e.offsetX, y: e.offsetY }
 }
 
-function tellStroke(phase: 'begin' | 'go' | 'end', e: PointerEvent): void {
+function tellStroke(phase: 'begin' | 'go' | 'end', e: { offsetX: number; offsetY: number }): void {
   if (!props.image) return
   const u = (e.offsetX - camera.x) / (camera.scale * props.image.width)
   const v = 1 - (e.offsetY - camera.y) / (camera.scale * props.image.height)
   emit('stroke', phase, u, v)
 }
+
+const aim = shallowRef<{ x: number; y: number } | null>(null)
+let stopKeys = (): void => {}
+onMounted(() => {
+  stopKeys = listenForKeys(frame.value!, () => camera.steps(canvas.value!, () => fit()), {
+    onAim: (at) => (aim.value = at),
+    onHover: () => (texel.value = aim.value && texelAt(aim.value.x, aim.value.y)),
+    onLeave: () => (texel.value = null),
+    isHeld: () => props.isHeld,
+    onStroke: (phase) => aim.value && tellStroke(phase, { offsetX: aim.value.x, offsetY: aim.value.y })
+  })
+})
+onBeforeUnmount(() => stopKeys())
 
 function handleUp(e: PointerEvent): void {
   if (isStroke) tellStroke('end', e)
@@ -240,6 +261,10 @@ function texelAt(px: number, py: number): Texel | null {
   min-height: 0;
   background: var(--stage);
   overflow: hidden;
+}
+
+.frame:focus-visible {
+  outline-offset: -3px;
 }
 
 canvas {

@@ -6,7 +6,10 @@
       class="picture"
       :data-testid="`picture-${picture.name}`"
       :style="styleOf(picture)"
+      tabindex="0"
+      :aria-label="`Reference picture ${picture.name}: arrows move it, plus and minus size it, Delete unpins it`"
       @pointerdown="begin($event, picture, false)"
+      @keydown="handleKey($event, picture)"
     >
       <img :src="api.pictureFile(picture.id)" :alt="`Reference picture ${picture.name}`" draggable="false" />
       <button class="unpin" type="button" :aria-label="`Unpin ${picture.name}`" title="Unpin" @click="unpin(picture)">
@@ -18,6 +21,7 @@
 </template>
 
 <script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import { uploadPicture } from '@/api/upload'
@@ -58,13 +62,7 @@ function begin(e: PointerEvent, picture: Picture, isSizing: boolean): void {
 
   async function handleUp(): Promise<void> {
     endDrag()
-    const place = moving.value
-    if (!place) return
-    await orSay(async () => {
-      await api.movePicture(place.id, place)
-      await store.refresh()
-    })
-    moving.value = null
+    await keepPlace()
   }
 
   endDrag = () => {
@@ -73,6 +71,45 @@ function begin(e: PointerEvent, picture: Picture, isSizing: boolean): void {
   }
   window.addEventListener('pointermove', handleMove)
   window.addEventListener('pointerup', handleUp)
+}
+
+async function keepPlace(): Promise<void> {
+  const place = moving.value
+  if (!place) return
+  await orSay(async () => {
+    await api.movePicture(place.id, place)
+    await store.refresh()
+  })
+  if (moving.value === place) moving.value = null
+}
+
+const STEP = 0.01
+const STEPS: Record<string, Partial<Pick<Picture, 'x' | 'y' | 'width'>>> = {
+  ArrowLeft: { x: -STEP },
+  ArrowRight: { x: STEP },
+  ArrowUp: { y: -STEP },
+  ArrowDown: { y: STEP },
+  '+': { width: STEP },
+  '-': { width: -STEP }
+}
+/** Keys that repeat are one move for the server. */
+const keepSoon = useDebounceFn(keepPlace, 300)
+
+function handleKey(e: KeyboardEvent, picture: Picture): void {
+  const step = STEPS[e.key]
+  if (e.key === 'Delete') void unpin(picture)
+  else if (step) {
+    const { x, y, width } = picture
+    moving.value = {
+      ...picture,
+      x: clamp(x + (step.x ?? 0), -0.5, 0.95),
+      y: clamp(y + (step.y ?? 0), 0, 0.95),
+      width: clamp(width + (step.width ?? 0), 0.06, 1)
+    }
+    void keepSoon()
+  } else return
+  e.preventDefault()
+  e.stopPropagation()
 }
 
 function clamp(value: number, low: number, high: number): number {

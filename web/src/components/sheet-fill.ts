@@ -51,22 +51,38 @@ void main() {
 export class SheetFill {
   readonly canvas = document.createElement('canvas')
   private readonly gl: WebGL2RenderingContext
-  private readonly programs: { color: WebGLProgram; face: WebGLProgram }
-  private readonly faceOfTriangle: WebGLTexture
-  private readonly groupOfFace: WebGLTexture
-  private readonly colorOfGroup: WebGLTexture
-  private readonly corners: WebGLBuffer
-  private readonly faceBuffer: WebGLFramebuffer
-  private readonly faceTarget: WebGLRenderbuffer
+  private programs!: { color: WebGLProgram; face: WebGLProgram }
+  private faceOfTriangle!: WebGLTexture
+  private groupOfFace!: WebGLTexture
+  private colorOfGroup!: WebGLTexture
+  private corners!: WebGLBuffer
+  private faceBuffer!: WebGLFramebuffer
+  private faceTarget!: WebGLRenderbuffer
+  private colors = new Map<number, [number, number, number]>()
   private model: Model | null = null
   private groups = new Uint16Array(0)
   private view: [number, number, number, number] = [1, 1, 0, 0]
   private isFaceBufferCurrent = false
 
-  constructor() {
+  /** @param onRestored called when a graphics card that was lost has everything again */
+  constructor(onRestored: () => void) {
     const gl = this.canvas.getContext('webgl2', { alpha: true, premultipliedAlpha: true, preserveDrawingBuffer: true })
     if (!gl) throw new Error('This browser draws no WebGL 2.')
     this.gl = gl
+    this.setUp()
+    // A context that is lost comes back only where somebody says that it is waited for.
+    this.canvas.addEventListener('webglcontextlost', (e) => e.preventDefault())
+    this.canvas.addEventListener('webglcontextrestored', () => {
+      this.setUp()
+      if (this.model) this.sendModel(this.model)
+      this.setColors(this.colors)
+      this.canvas.width = 0
+      onRestored()
+    })
+  }
+
+  private setUp(): void {
+    const { gl } = this
     this.programs = { color: program(gl, COLOR), face: program(gl, FACE) }
     this.faceOfTriangle = texture(gl)
     this.groupOfFace = texture(gl)
@@ -83,13 +99,17 @@ export class SheetFill {
   setModel(model: Model): void {
     if (model === this.model) return
     this.model = model
+    this.groups = padded(new Uint16Array(model.facePart.length), Uint16Array)
+    this.sendModel(model)
+  }
+
+  private sendModel(model: Model): void {
     const { gl } = this
     gl.bindBuffer(gl.ARRAY_BUFFER, this.corners)
     gl.bufferData(gl.ARRAY_BUFFER, model.uvs!, gl.STATIC_DRAW)
     const triangles = padded(Uint32Array.from(model.triangleFace), Uint32Array)
     gl.bindTexture(gl.TEXTURE_2D, this.faceOfTriangle)
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.R32UI, WIDTH, triangles.length / WIDTH, 0, gl.RED_INTEGER, gl.UNSIGNED_INT, triangles)
-    this.groups = padded(new Uint16Array(model.facePart.length), Uint16Array)
     gl.bindTexture(gl.TEXTURE_2D, this.groupOfFace)
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.R16UI, WIDTH, this.groups.length / WIDTH, 0, gl.RED_INTEGER, gl.UNSIGNED_SHORT, this.groups)
     this.isFaceBufferCurrent = false
@@ -112,6 +132,7 @@ export class SheetFill {
    * @param colors by group number, 0 for unclaimed: red, green and blue, 0 … 255
    */
   setColors(colors: Map<number, [number, number, number]>): void {
+    this.colors = colors
     const bytes = new Uint8Array(4 * GROUPS_WIDTH * GROUPS_WIDTH)
     const unclaimed = colors.get(0) ?? [255, 255, 255]
     for (let g = 0; g < GROUPS_WIDTH * GROUPS_WIDTH; g++) bytes.set([...(colors.get(g) ?? unclaimed), 255], 4 * g)

@@ -1,27 +1,36 @@
 <template>
-  <div ref="frame" class="frame" data-testid="sheet">
+  <div
+    ref="frame"
+    class="frame"
+    data-testid="sheet"
+    role="application"
+    tabindex="0"
+    aria-label="The sheet: the model in UV space. Arrows slide it, plus and minus zoom."
+  >
     <canvas
       ref="canvas"
-      role="img"
-      aria-label="The sheet: the model in UV space"
       @wheel.prevent="handleWheel"
       @pointerdown="handleDown"
       @pointermove="handleMove"
       @pointerup="handleUp"
       @pointerleave="emit('hover', null)"
     />
+    <aim-mark :at="aim" />
   </div>
 </template>
 
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, useTemplateRef, watch, watchEffect } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import { drawSheet } from '@/components/draw-sheet'
 import { SheetFill } from '@/components/sheet-fill'
 import { useMapCamera } from '@/components/use-map-camera'
 import { parseHex } from '@/model/color'
 import { theme } from '@/model/theme'
 import { uvBox } from '@/model/uv-sides'
+import AimMark from '@/components/aim-mark.vue'
 import { modeOf } from '@/stage/gestures'
+import { listenForKeys } from '@/stage/keyboard'
 
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
@@ -49,14 +58,12 @@ const UNCLAIMED: [number, number, number] = [214, 211, 204]
 const frame = useTemplateRef<HTMLElement>('frame')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const camera = useMapCamera(() => requestDraw(), LARGEST_SCALE)
-const fill = new SheetFill()
+const fill = new SheetFill(() => requestDraw())
 
 let request = 0
 let down: { x: number; y: number; isClick: boolean } | null = null
-const resizes = new ResizeObserver(() => fit())
-onMounted(() => resizes.observe(frame.value!))
+useResizeObserver(frame, () => fit())
 onBeforeUnmount(() => {
-  resizes.disconnect()
   fill.dispose()
   cancelAnimationFrame(request)
 })
@@ -112,6 +119,19 @@ function faceAt(e: PointerEvent): number | null {
   return fill.faceAt(e.offsetX, e.offsetY)
 }
 
+const aim = shallowRef<{ x: number; y: number } | null>(null)
+let stopKeys = (): void => {}
+onMounted(() => {
+  const aimed = (): number | null => (aim.value ? fill.faceAt(aim.value.x, aim.value.y) : null)
+  stopKeys = listenForKeys(frame.value!, () => camera.steps(canvas.value!, () => fit()), {
+    onAim: (at) => (aim.value = at),
+    onHover: () => emit('hover', aimed()),
+    onLeave: () => emit('hover', null),
+    onClick: (_x, _y, mode) => emit('click', aimed(), mode)
+  })
+})
+onBeforeUnmount(() => stopKeys())
+
 function handleWheel(e: WheelEvent): void {
   camera.zoom(1.0015 ** -e.deltaY, e.offsetX, e.offsetY)
 }
@@ -151,6 +171,10 @@ defineExpose({
   min-height: 0;
   background: var(--paper);
   overflow: hidden;
+}
+
+.frame:focus-visible {
+  outline-offset: -3px;
 }
 
 canvas {

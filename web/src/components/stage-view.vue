@@ -1,7 +1,8 @@
 <template>
   <div class="frame">
-    <div ref="host" class="host" data-testid="stage" role="img" :aria-label="label" />
+    <div ref="host" class="host" data-testid="stage" role="application" tabindex="0" :aria-label="label" />
     <slot name="over" />
+    <aim-mark :at="aim" />
     <div v-if="!props.model" class="waiting" role="status">
       <span>{{ waiting }}</span>
       <template v-if="models.share !== null">
@@ -10,13 +11,15 @@
       </template>
     </div>
     <div class="tools"><slot name="tools" /></div>
-    <div class="notes"><slot name="notes" /></div>
+    <div class="notes" role="status"><slot name="notes" /></div>
   </div>
 </template>
 
 <script setup lang="ts">
-import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue'
+import { computed, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue'
+import AimMark from '@/components/aim-mark.vue'
 import { listenForClicks } from '@/stage/gestures'
+import { listenForKeys } from '@/stage/keyboard'
 import { useStage } from '@/stage/use-stage'
 import { useModelsStore } from '@/stores/models'
 
@@ -37,6 +40,8 @@ const props = withDefaults(
     facesAt?: ((face: number) => ArrayLike<number>) | null
     /** Whether a press is a stroke of its own now, and moves neither pick nor camera. */
     isHeld?: boolean
+    /** Whether a key does that as long as it is down. */
+    isHeldByKey?: boolean
     /** Further models laid over the first. */
     overlays?: Overlay[]
     /** Faces outlined as if the pointer were over them. */
@@ -73,19 +78,31 @@ const emit = defineEmits<{
 const models = useModelsStore()
 const host = useTemplateRef<HTMLElement>('host')
 const stage = useStage(host, props)
-const label = computed(() => `Model in 3D, ${props.model?.partNames.length ?? 0} parts`)
+const label = computed(
+  () => `Model in 3D, ${props.model?.partNames.length ?? 0} parts. Arrows turn it, Shift arrows slide it, plus and minus zoom.`
+)
+const aim = shallowRef<{ x: number; y: number } | null>(null)
 
 let stopListening = (): void => {}
 watch(stage, (s) => {
   if (!s) return
   s.onMove(() => emit('moved'))
-  stopListening = listenForClicks(s.canvas, {
+  const handlers = {
     onClick: handleClick,
     onHover: handleHover,
     onLeave,
     isHeld: () => props.isHeld,
-    onStroke: (phase, x, y, mode) => emit('stroke', phase, x, y, mode)
-  })
+    onStroke: (phase: 'begin' | 'go' | 'end', x: number, y: number, mode: PickMode) => emit('stroke', phase, x, y, mode)
+  }
+  const stops = [
+    listenForClicks(s.canvas, handlers),
+    listenForKeys(host.value!, () => s.steps, {
+      ...handlers,
+      isHeldByKey: props.isHeldByKey,
+      onAim: (at) => (aim.value = at)
+    })
+  ]
+  stopListening = () => stops.forEach((stop) => stop())
 })
 watch(
   () => props.isHeld,
@@ -131,6 +148,21 @@ defineExpose({
 .host {
   position: absolute;
   inset: 0;
+}
+
+/* On the grey of the stage and on whatever the model shows: black and white. */
+.host:focus-visible {
+  outline: none;
+}
+
+.host:focus-visible::after {
+  position: absolute;
+  inset: 0;
+  border: 3px solid #fff;
+  outline: 3px solid #000;
+  outline-offset: -6px;
+  pointer-events: none;
+  content: '';
 }
 
 .waiting {

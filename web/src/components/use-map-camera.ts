@@ -1,3 +1,5 @@
+import type { KeyedView } from '@/stage/keyboard'
+
 const SMALLEST_SCALE = 1 / 32
 const LARGEST_SCALE = 64
 
@@ -12,6 +14,8 @@ export interface MapCamera {
   /** Keeps the point (px, py) of the canvas where it is. */
   zoom: (factor: number, px: number, py: number) => void
   move: (dx: number, dy: number) => void
+  /** What keys do to it: the canvas's middle stays where it is when it zooms. */
+  steps: (canvas: { width: number; height: number }, home: () => void) => KeyedView
   /** The image is another one of the same thing, with so many times the pixels less. */
   rescale: (factor: number) => void
 }
@@ -32,6 +36,20 @@ export function useMapCamera(onChange: () => void, largestScale = LARGEST_SCALE)
     onChange()
   }
 
+  function zoom(factor: number, px: number, py: number): void {
+    const next = Math.min(largestScale, Math.max(SMALLEST_SCALE, scale * factor))
+    x = px - ((px - x) * next) / scale
+    y = py - ((py - y) * next) / scale
+    scale = next
+    onChange()
+  }
+
+  function move(dx: number, dy: number): void {
+    x += dx
+    y += dy
+    onChange()
+  }
+
   return {
     get scale() {
       return scale
@@ -44,20 +62,15 @@ export function useMapCamera(onChange: () => void, largestScale = LARGEST_SCALE)
     },
     show,
     fit: (imageWidth, imageHeight, width, height) => show(0, 0, imageWidth, imageHeight, width, height),
-    zoom(factor, px, py) {
-      const next = Math.min(largestScale, Math.max(SMALLEST_SCALE, scale * factor))
-      x = px - ((px - x) * next) / scale
-      y = py - ((py - y) * next) / scale
-      scale = next
-      onChange()
-    },
+    zoom,
+    move,
+    steps: (canvas, home) => ({
+      slide: move,
+      zoom: (factor) => zoom(factor, canvas.width / 2, canvas.height / 2),
+      home
+    }),
     rescale(factor) {
       scale *= factor
-      onChange()
-    },
-    move(dx, dy) {
-      x += dx
-      y += dy
       onChange()
     }
   }

@@ -1,38 +1,24 @@
-import { computed, ref, watchEffect } from 'vue'
+import { useLocalStorage, usePreferredDark } from '@vueuse/core'
+import { computed, watchEffect } from 'vue'
 import type { ComputedRef } from 'vue'
 
 export type Theme = 'day' | 'night'
 
-const KEY = 'idiotaxa.theme'
-
-const night = window.matchMedia?.('(prefers-color-scheme: dark)')
-const system = ref<Theme>(night?.matches ? 'night' : 'day')
-night?.addEventListener?.('change', (e) => (system.value = e.matches ? 'night' : 'day'))
-
-const chosen = ref<Theme | null>(stored())
-
-function stored(): Theme | null {
-  try {
-    const value = localStorage.getItem(KEY)
-    return value === 'day' || value === 'night' ? value : null
-  } catch {
-    return null // Storage may be forbidden: then the system's choice holds.
-  }
-}
+const isSystemDark = usePreferredDark()
+/** Empty for as the system has it. */
+const chosen = useLocalStorage<Theme | ''>('idiotaxa.theme', '')
 
 /** What is shown: what was chosen, else as the system has it. */
-export const theme: ComputedRef<Theme> = computed(() => chosen.value ?? system.value)
+export const theme: ComputedRef<Theme> = computed(() => chosen.value || systemTheme())
+
+function systemTheme(): Theme {
+  return isSystemDark.value ? 'night' : 'day'
+}
 
 /** Goes to the other one. What the system has anyway is not kept, so that the page follows it again. */
 export function switchTheme(): void {
   const next = theme.value === 'day' ? 'night' : 'day'
-  chosen.value = next === system.value ? null : next
-  try {
-    if (chosen.value) localStorage.setItem(KEY, chosen.value)
-    else localStorage.removeItem(KEY)
-  } catch {
-    // It holds until the page is left.
-  }
+  chosen.value = next === systemTheme() ? '' : next
 }
 
 /** Keeps the page in the theme. */

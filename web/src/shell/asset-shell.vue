@@ -29,6 +29,10 @@
       <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} {{ sorting.unsent === 1 ? 'waits' : 'wait' }} here, to be sent then.</template>
       <template v-else>What you see may be old.</template>
     </p>
+    <p v-else-if="isRenewed" class="offline" role="status">
+      The server has a newer version of Idiotaxa. Work goes on; load the page again when it suits.
+      <button type="button" class="word-button" @click="loadAgain">Load it again</button>
+    </p>
     <main v-if="store.asset" class="view">
       <router-view />
       <reference-board ref="references" />
@@ -47,6 +51,7 @@ import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
 import { STATIONS } from '@/router'
 import { countFindings } from '@/shell/station-findings'
+import { isRenewed, lookForRenewal } from '@/shell/renewed'
 import TopBar from '@/shell/top-bar.vue'
 import { usePageTitle } from '@/shell/use-page-title'
 import { useAssetStore } from '@/stores/asset'
@@ -69,6 +74,14 @@ async function pinChosen(): Promise<void> {
   chooser.value!.value = ''
   await references.value?.pin(files)
 }
+
+watch(
+  () => store.isConnected,
+  (isConnected) => {
+    if (isConnected) void lookForRenewal()
+  }
+)
+const loadAgain = (): void => window.location.reload()
 
 watch(id, (value) => void store.open(value), { immediate: true })
 

@@ -16,6 +16,8 @@ import {
   WebGLRenderer
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import { cameraSteps } from '@/stage/camera-steps'
+import type { KeyedView } from '@/stage/keyboard'
 import { parseHex } from '@/model/color'
 import { placeAligned } from '@/stage/alignment'
 import { distanceToFit, modelBox } from '@/stage/box'
@@ -67,6 +69,8 @@ export class LookStage {
   private packs: Texture[] = []
   private box = new Box3()
   private isFramed = false
+  /** What keys do to the camera. */
+  readonly steps: KeyedView
   private frameRequest = 0
   private frames = 0
 
@@ -90,6 +94,14 @@ export class LookStage {
     this.controls.zoomToCursor = true
     this.controls.addEventListener('start', () => (this.isFramed = false))
     this.controls.addEventListener('change', () => this.requestFrame())
+    this.steps = cameraSteps(
+      this.camera,
+      this.controls,
+      host,
+      () => this.frame(),
+      () => (this.isFramed = false)
+    )
+    this.renderer.domElement.addEventListener('webglcontextrestored', () => this.requestFrame())
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
   }

@@ -21,7 +21,9 @@ import type { Runs } from '@/model/runs'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
 import type { Hit } from '@/stage/face-picker'
 import { CageMarks } from '@/stage/cage'
+import { cameraSteps } from '@/stage/camera-steps'
 import type { Cage } from '@/stage/cage'
+import type { KeyedView } from '@/stage/keyboard'
 import { ModelMesh } from '@/stage/model-mesh'
 import type { StageView } from '@/stage/model-mesh'
 import { ModelQueries } from '@/stage/model-queries'
@@ -102,6 +104,17 @@ export class Stage {
     this.controls.addEventListener('start', () => (this.framed = null))
     this.controls.addEventListener('change', () => {
       this.fitClipping()
+      this.requestFrame()
+    })
+    this.steps = cameraSteps(
+      this.camera,
+      this.controls,
+      host,
+      () => this.showAll(),
+      () => (this.framed = null)
+    )
+    this.canvas.addEventListener('webglcontextrestored', () => {
+      for (const mesh of [this.shown, ...this.overlays]) mesh?.marks.sendAll()
       this.requestFrame()
     })
     this.resizes = new ResizeObserver(() => this.resize())
@@ -365,6 +378,14 @@ export class Stage {
     this.controls.addEventListener('change', () => {
       if (!this.isFollowing) listener()
     })
+  }
+
+  /** What keys do to the camera. */
+  readonly steps: KeyedView
+
+  /** Everything that is shown fills the stage, from where the camera stands. */
+  private showAll(): void {
+    if (this.shown) this.flyTo(() => true)
   }
 
   private resize(): void {

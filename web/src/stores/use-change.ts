@@ -1,5 +1,6 @@
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
+import { useOwnStepsStore } from '@/stores/own-steps'
 import { useSortingStore } from '@/stores/sorting'
 
 /**
@@ -9,9 +10,10 @@ import { useSortingStore } from '@/stores/sorting'
 export function useChange(): (request: () => Promise<unknown>) => Promise<boolean> {
   const store = useAssetStore()
   const sorting = useSortingStore()
+  const own = useOwnStepsStore()
   return (request) =>
     orSay(async () => {
-      await sorting.inOrder(request)
+      own.remember(store.asset!.id, await sorting.inOrder(request))
       await store.refresh()
       await sorting.followJournal(store.journalStamp)
     })

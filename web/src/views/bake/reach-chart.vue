@@ -108,6 +108,6 @@ const words = computed(
 
 .scale {
   fill: var(--ink-soft);
-  font-size: 12px;
+  font-size: 13px;
 }
 </style>

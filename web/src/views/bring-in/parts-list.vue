@@ -21,30 +21,29 @@
     {{ count(parts.length, 'part') }}, {{ chosen.length || 'none' }} picked. Click picks, Shift adds. The file itself
     stays as it came.
   </p>
-  <ul>
-    <template v-for="branch in branches" :key="branch.path">
-      <li v-if="branch.path" class="path small">{{ branch.path.replaceAll('/', ' › ') }}</li>
-      <li v-for="row in branch.rows" :key="row.index" :class="{ deep: branch.path }">
-        <button
-          class="part"
-          type="button"
-          :aria-pressed="isChosen[row.index] === true"
-          @click="emit('pick', row.index, modeOf($event))"
-          @mouseenter="emit('hover', row.index)"
-          @mouseleave="emit('hover', null)"
-        >
-          <span class="name">{{ row.name || 'without name' }}</span>
-          <span class="mono soft">{{ row.triangles.toLocaleString('en') }} tri</span>
-        </button>
-      </li>
-    </template>
-  </ul>
+  <long-list v-slot="{ item: row }" :items="rows" :key-of="(r) => (r.index < 0 ? r.path : r.index)" :row-px="27">
+    <p v-if="row.index < 0" class="path small">{{ row.path.replaceAll('/', ' › ') }}</p>
+    <button
+      v-else
+      class="part"
+      :class="{ deep: row.path }"
+      type="button"
+      :aria-pressed="isChosen[row.index] === true"
+      @click="emit('pick', row.index, modeOf($event))"
+      @mouseenter="emit('hover', row.index)"
+      @mouseleave="emit('hover', null)"
+    >
+      <span class="name">{{ row.name || 'without name' }}</span>
+      <span class="mono soft">{{ row.triangles.toLocaleString('en') }} tri</span>
+    </button>
+  </long-list>
 </template>
 
 <script setup lang="ts">
 import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessageBox } from 'element-plus'
 import { computed } from 'vue'
 import { api } from '@/api/client'
+import LongList from '@/components/long-list.vue'
 import { orSay } from '@/components/say'
 import { facesOf } from '@/model/model'
 import { isInRuns } from '@/model/runs'
@@ -71,14 +70,18 @@ const isChosen = computed(() =>
 )
 const chosen = computed(() => isChosen.value.flatMap((is, p) => (is ? [p] : [])))
 
-const branches = computed(() => {
-  const byPath = new Map<string, { index: number; name: string; triangles: number }[]>()
+/** Parts under the paths that they stand in; a path is a row with the index −1. */
+const rows = computed(() => {
+  const byPath = new Map<string, { index: number; path: string; name: string; triangles: number }[]>()
   parts.value.forEach(({ name, path, triangles }, index) => {
-    const rows = byPath.get(path) ?? []
-    rows.push({ index, name, triangles })
-    byPath.set(path, rows)
+    const found = byPath.get(path) ?? []
+    found.push({ index, path, name, triangles })
+    byPath.set(path, found)
   })
-  return [...byPath].map(([path, rows]) => ({ path, rows }))
+  return [...byPath].flatMap(([path, found]) => [
+    ...(path ? [{ index: -1, path, name: path, triangles: 0 }] : []),
+    ...found
+  ])
 })
 
 async function ask(title: string, value: string): Promise<string | null> {
@@ -154,10 +157,6 @@ async function ownSheet(): Promise<void> {
   font-weight: 600;
 }
 
-.deep {
-  padding-left: 12px;
-}
-
 .part {
   display: flex;
   gap: 8px;
@@ -171,6 +170,10 @@ async function ownSheet(): Promise<void> {
   font-size: var(--text-small);
   text-align: left;
   cursor: pointer;
+}
+
+.part.deep {
+  padding-left: 18px;
 }
 
 .part:hover {

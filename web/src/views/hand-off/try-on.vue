@@ -34,7 +34,8 @@
       </template>
     </section>
     <section class="shown" aria-label="The model in its looks">
-      <div ref="host" class="host" data-testid="look-stage" role="img" :aria-label="stageLabel" />
+      <div ref="host" class="host" data-testid="look-stage" role="application" tabindex="0" :aria-label="stageLabel" />
+      <aim-mark :at="aim" />
       <div v-if="on.isOpening.value" class="waiting">Opening the package…</div>
       <div class="tools">
         <label class="tool small">light round <input v-model.number="around" type="range" min="-180" max="180" step="1" aria-label="Light round the model, degrees" /> <span class="mono">{{ around }}°</span></label>
@@ -55,6 +56,8 @@ import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
 import { count, moment } from '@/model/words'
+import AimMark from '@/components/aim-mark.vue'
+import { listenForKeys } from '@/stage/keyboard'
 import { LookStage } from '@/stage/look-stage'
 import { useAssetStore } from '@/stores/asset'
 import { useModelsStore } from '@/stores/models'
@@ -105,11 +108,18 @@ async function keep(): Promise<void> {
 
 const host = useTemplateRef<HTMLElement>('host')
 const stage = shallowRef<LookStage | null>(null)
+const aim = shallowRef<{ x: number; y: number } | null>(null)
+let stopKeys = (): void => {}
 watch(host, (element) => {
   stage.value?.dispose()
+  stopKeys()
   stage.value = element ? new LookStage(element) : null
+  if (element) stopKeys = listenForKeys(element, () => stage.value!.steps, { onAim: (at) => (aim.value = at) })
 })
-onBeforeUnmount(() => stage.value?.dispose())
+onBeforeUnmount(() => {
+  stopKeys()
+  stage.value?.dispose()
+})
 watch([stage, on.model, on.sheets], ([s, model, sheets]) => {
   if (s && model && sheets.length) {
     s.show(model, sheets)

@@ -11,6 +11,10 @@
             <el-button type="primary" :disabled="!isChanged" @click="keep">{{ keepWords }}</el-button>
           </span>
         </div>
+        <notice-line v-if="merged" kind="warn">
+          Somebody else changed this palette meanwhile; both are here now. Look it through and keep it.
+          <template v-if="merged.length > 0"> What you typed stands, but {{ merged.join('; ') }}.</template>
+        </notice-line>
         <ul class="rows">
           <li class="row titles small soft">
             <span>number</span><span>name</span><span>ID colour</span><span>spoken</span><span>keywords, by commas</span>
@@ -39,10 +43,12 @@
 </template>
 
 <script setup lang="ts">
-import { ElButton, ElInput } from 'element-plus'
+import { useEventListener } from '@vueuse/core'
+import { ElButton, ElInput, ElMessageBox } from 'element-plus'
 import { computed, onMounted, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { onBeforeRouteLeave, useRoute } from 'vue-router'
 import { api } from '@/api/client'
+import NoticeLine from '@/components/notice-line.vue'
 import { count } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import PaletteQuality from '@/views/palette/palette-quality.vue'
@@ -53,7 +59,7 @@ import type { WantedGroup } from '@/api/types'
 
 const route = useRoute()
 const problem = ref('')
-const { palette, name, groups, judgement, isChanged, load, keep, leave, add, remove, setColor, proposeColors } =
+const { palette, name, groups, judgement, merged, isChanged, load, keep, leave, add, remove, setColor, proposeColors } =
   usePaletteDraft(() => Number(route.params.id))
 
 onMounted(async () => {
@@ -63,6 +69,21 @@ onMounted(async () => {
     problem.value = (e as Error).message
   }
 })
+
+useEventListener(window, 'beforeunload', (e) => {
+  if (isChanged.value) e.preventDefault()
+})
+onBeforeRouteLeave(() =>
+  isChanged.value
+    ? ElMessageBox.confirm('What you changed in this palette is not kept yet.', 'Leave the palette?', {
+        confirmButtonText: 'Leave it as it was',
+        cancelButtonText: 'Stay'
+      }).then(
+        () => true,
+        () => false
+      )
+    : true
+)
 
 const keepWords = computed(() => {
   const touched = palette.value?.assets.length ?? 0

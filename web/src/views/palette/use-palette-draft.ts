@@ -1,6 +1,9 @@
-import { computed, ref, shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
+import { ApiProblem } from '@/api/http'
 import { orSay } from '@/components/say'
+import { mergePalettes } from '@/model/palette-merge'
 
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import type { Judgement, Palette, WantedGroup } from '@/api/types'
@@ -13,6 +16,8 @@ interface PaletteDraft {
   name: Ref<string>
   groups: Ref<WantedGroup[]>
   judgement: ShallowRef<Judgement | null>
+  /** After a palette that somebody else changed was brought together with what was typed: what both changed, in words. */
+  merged: ShallowRef<string[] | null>
   isChanged: ComputedRef<boolean>
   load: () => Promise<void>
   keep: () => Promise<boolean>
@@ -29,7 +34,7 @@ export function usePaletteDraft(id: () => number): PaletteDraft {
   const name = ref('')
   const groups = ref<WantedGroup[]>([])
   const judgement = shallowRef<Judgement | null>(null)
-  let timer = 0
+  const merged = shallowRef<string[] | null>(null)
 
   const isChanged = computed(
     () => palette.value !== null && written(name.value, groups.value) !== written(palette.value.name, palette.value.groups)
@@ -41,16 +46,40 @@ export function usePaletteDraft(id: () => number): PaletteDraft {
   }
 
   function leave(): void {
+    merged.value = null
     if (!palette.value) return
     name.value = palette.value.name
     groups.value = palette.value.groups.map((g) => ({ ...g, keywords: [...g.keywords] }))
   }
 
-  function keep(): Promise<boolean> {
+  async function keep(): Promise<boolean> {
+    merged.value = null
     return orSay(async () => {
-      await api.changePalette(id(), palette.value!.version, name.value, groups.value)
+      try {
+        await api.changePalette(id(), palette.value!.version, name.value, groups.value)
+      } catch (e) {
+        if (!(e instanceof ApiProblem) || e.status !== 409 || !(await merge())) throw e
+        return
+      }
       await load()
     })
+  }
+
+  /**
+   * Brings what was typed together with what somebody else kept meanwhile, to be looked at and kept.
+   *
+   * @returns false when nobody else changed it
+   */
+  async function merge(): Promise<boolean> {
+    const theirs = await api.palette(id())
+    const base = palette.value!
+    if (theirs.version === base.version) return false
+    const { clashes, ...state } = mergePalettes(base, { name: name.value, groups: groups.value }, theirs)
+    palette.value = theirs
+    name.value = state.name
+    groups.value = state.groups
+    merged.value = clashes
+    return true
   }
 
   function add(): void {
@@ -65,12 +94,10 @@ export function usePaletteDraft(id: () => number): PaletteDraft {
     for (const group of groups.value) group.color = colors[String(group.number)] ?? group.color
   }
 
-  watch(
+  watchDebounced(
     () => JSON.stringify(groups.value.map((g) => [g.number, g.color, g.isColorLocked])),
-    () => {
-      window.clearTimeout(timer)
-      timer = window.setTimeout(() => void judge(), TYPING_MS)
-    }
+    () => judge(),
+    { debounce: TYPING_MS }
   )
 
   async function judge(): Promise<void> {
@@ -89,6 +116,7 @@ export function usePaletteDraft(id: () => number): PaletteDraft {
     name,
     groups,
     judgement,
+    merged,
     isChanged,
     load,
     keep,

@@ -67,14 +67,13 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed, nextTick, shallowRef, useTemplateRef, watch } from 'vue'
-import { api } from '@/api/client'
 import StageView from '@/components/stage-view.vue'
 import { facesOf } from '@/model/model'
 import { changePick, emptyPick, pickOfRuns } from '@/model/pick'
 import { isInRuns } from '@/model/runs'
 import { count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useChange } from '@/stores/use-change'
+import { useJournalSteps } from '@/stores/use-journal-steps'
 import AnswerBox from '@/views/review/answer-box.vue'
 import ReviewRow from '@/views/review/review-row.vue'
 import { useModelWithGroups } from '@/views/review/use-pair-of-models'
@@ -87,7 +86,7 @@ import type { Pick } from '@/model/pick'
 type Stage = InstanceType<typeof StageView> | null
 
 const store = useAssetStore()
-const change = useChange()
+const journal = useJournalSteps()
 const oldStage = shallowRef<Stage>(null)
 const newStage = shallowRef<Stage>(null)
 const list = useTemplateRef<HTMLElement>('list')
@@ -197,7 +196,7 @@ function right(isForAlike: boolean): Promise<void> {
 }
 
 function undo(): void {
-  void change(() => api.step(store.asset!.id, -1))
+  void journal.step(-1)
 }
 </script>
 

@@ -1,21 +1,39 @@
 <template>
   <el-dialog :model-value="true" title="Search for a command" width="460" append-to-body @close="emit('close')">
-    <el-input v-model="typed" autofocus aria-label="Search for a command" @keydown.enter="run(found[at])" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)" />
-    <ul class="found">
-      <li v-for="(c, i) in found" :key="c.id">
-        <button type="button" :class="{ at: i === at }" @click="run(c)">
-          <span>{{ c.name }}</span>
-          <span class="soft small">{{ c.section }}</span>
-          <span class="mono small key">{{ c.key }}</span>
-        </button>
+    <el-input
+      v-model="typed"
+      autofocus
+      role="combobox"
+      aria-label="Search for a command"
+      aria-expanded="true"
+      aria-controls="found-commands"
+      :aria-activedescendant="found[at] ? `command-${found[at].id}` : undefined"
+      @keydown.enter="run(found[at])" @keydown.down.prevent="move(1)" @keydown.up.prevent="move(-1)"
+    />
+    <ul id="found-commands" class="found" role="listbox" aria-label="Commands">
+      <li
+        v-for="(c, i) in found"
+        :id="`command-${c.id}`"
+        :key="c.id"
+        class="command"
+        :class="{ at: i === at }"
+        role="option"
+        :aria-selected="i === at"
+        @click="run(c)"
+      >
+        <span>{{ c.name }}</span>
+        <span class="soft small">{{ c.section }}</span>
+        <span class="mono small key">{{ keys.shown(commands.keyOf(c)) }}</span>
       </li>
     </ul>
+    <p v-if="found.length === 0" class="soft small" role="status">No command has these words.</p>
   </el-dialog>
 </template>
 
 <script setup lang="ts">
 import { ElDialog, ElInput } from 'element-plus'
 import { computed, nextTick, ref, watch } from 'vue'
+import { useKeysStore } from '@/stores/keys'
 import { useCommands } from '@/views/sort/commands'
 import type { Command } from '@/views/sort/commands'
 
@@ -23,6 +41,7 @@ const MOST = 9
 
 const emit = defineEmits<{ close: [] }>()
 const commands = useCommands()
+const keys = useKeysStore()
 const typed = ref('')
 const at = ref(0)
 const found = computed(() => commands.search(typed.value).filter((c) => c.id !== 'search').slice(0, MOST))
@@ -44,23 +63,18 @@ function run(command: Command | undefined): void {
   padding-top: 8px;
 }
 
-button {
+.command {
   display: flex;
   gap: 10px;
   align-items: baseline;
   width: 100%;
   padding: 5px 8px;
-  border: none;
   border-radius: var(--radius);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
   cursor: pointer;
 }
 
 .at,
-button:hover {
+.command:hover {
   background: var(--accent-soft);
 }
 

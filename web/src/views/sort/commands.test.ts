@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { Commands, keyOf } from '@/views/sort/commands'
+import { Commands, digitOf, keyOf } from '@/views/sort/commands'
 
 describe('commands', () => {
   const commands = new Commands([
@@ -22,5 +22,32 @@ describe('commands', () => {
   it('are found by words in any order', () => {
     expect(commands.search('ring SHR').map((c) => c.id)).toEqual(['shrink'])
     expect(commands.search('help').map((c) => c.id)).toEqual(['keys'])
+  })
+
+  it('go by place on other layouts, and by the letter with Ctrl', () => {
+    expect(press('a', { code: 'KeyQ' })).toBe('Q')
+    expect(press('п', { code: 'KeyG' })).toBe('G')
+    expect(press('П', { code: 'KeyG', shiftKey: true })).toBe('Shift G')
+    expect(press('w', { code: 'KeyZ', ctrlKey: true })).toBe('Ctrl w')
+    expect(press('я', { code: 'KeyZ', ctrlKey: true })).toBe('Ctrl Z')
+    expect(commands.ofKey(press('п', { code: 'KeyG' }))?.id).toBe('grow')
+  })
+
+  it('know digits also where they are typed with Shift', () => {
+    const digit = (key: string, init: KeyboardEventInit): string | null => digitOf(new KeyboardEvent('keydown', { key, ...init }))
+    expect(digit('1', { code: 'Digit1' })).toBe('1')
+    expect(digit('&', { code: 'Digit1' })).toBe('1')
+    expect(digit('1', { code: 'Digit1', shiftKey: true })).toBe('1')
+    expect(digit('!', { code: 'Digit1', shiftKey: true })).toBeNull()
+    expect(digit('7', { code: 'Numpad7' })).toBe('7')
+    expect(digit('a', { code: 'KeyQ' })).toBeNull()
+  })
+
+  it('have the keys that their user gave them', () => {
+    const own = new Commands(commands.list, (id, usual) => (id === 'grow' ? 'Shift P' : id === 'keys' ? '' : usual))
+    expect(own.ofKey(press('P', { shiftKey: true }))?.id).toBe('grow')
+    expect(own.ofKey(press('g'))).toBeUndefined()
+    expect(own.ofKey(press('?'))).toBeUndefined()
+    expect(own.keyOf(own.get('shrink'))).toBe('Shift G')
   })
 })

@@ -1,36 +1,34 @@
 <template>
   <div class="history">
     <p class="small soft note">Click a line to go there; what is crossed out is undone and can be redone.</p>
-    <ol class="entries">
-      <li>
-        <button type="button" class="entry row-button" :class="{ here: position === 0 }" @click="emit('step', -position)">
-          nothing claimed yet
-        </button>
-      </li>
-      <li v-for="e in store.asset!.history" :key="e.id">
-        <button
-          type="button"
-          class="entry row-button"
-          :class="{ here: e.ordinal === position, undone: e.ordinal > position }"
-          :aria-current="e.ordinal === position ? 'step' : undefined"
-          @click="emit('step', e.ordinal - position)"
-        >
-          <span class="words">{{ e.words }}</span>
-          <span class="soft small when">{{ moment(e.createdAt) }}</span>
-        </button>
-      </li>
-    </ol>
+    <long-list v-slot="{ item: e }" :items="entries" :key-of="(entry) => entry.id" :row-px="31">
+      <button
+        type="button"
+        class="entry row-button"
+        :class="{ here: e.ordinal === position, undone: e.ordinal > position }"
+        :aria-current="e.ordinal === position ? 'step' : undefined"
+        @click="emit('step', e.ordinal - position)"
+      >
+        <span class="words">{{ e.words }}</span>
+        <span v-if="e.createdAt" class="soft small when">{{ moment(e.createdAt) }}</span>
+      </button>
+    </long-list>
   </div>
 </template>
 
 <script setup lang="ts">
 import { computed } from 'vue'
+import LongList from '@/components/long-list.vue'
 import { moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 
 /** The journal in words, for all models of the asset. */
 const emit = defineEmits<{ step: [steps: number] }>()
 const store = useAssetStore()
+const entries = computed(() => [
+  { id: 0, ordinal: 0, words: 'nothing claimed yet', createdAt: '' },
+  ...store.asset!.history
+])
 const position = computed(() => store.asset!.journalPosition)
 </script>
 

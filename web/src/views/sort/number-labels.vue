@@ -12,7 +12,8 @@
 </template>
 
 <script setup lang="ts">
-import { onBeforeUnmount, shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { shallowRef } from 'vue'
 import { useSortingStore } from '@/stores/sorting'
 import { usePickingStore } from '@/stores/picking'
 
@@ -28,20 +29,14 @@ const props = defineProps<{ stage: Stage | null; moves: number }>()
 const sorting = useSortingStore()
 const picking = usePickingStore()
 const regions = shallowRef<Region[]>([])
-let timer = 0
 
-watch(
+watchDebounced(
   [() => props.stage, () => props.moves, () => sorting.faceGroups, () => sorting.model, () => picking.away],
   () => {
-    window.clearTimeout(timer)
-    timer = window.setTimeout(() => {
-      regions.value =
-        props.stage && sorting.faceGroups ? props.stage.regions(sorting.faceGroups).slice(0, MOST) : []
-    }, REST_MS)
+    regions.value = props.stage && sorting.faceGroups ? props.stage.regions(sorting.faceGroups).slice(0, MOST) : []
   },
-  { immediate: true }
+  { immediate: true, debounce: REST_MS }
 )
-onBeforeUnmount(() => window.clearTimeout(timer))
 </script>
 
 <style scoped>

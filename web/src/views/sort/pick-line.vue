@@ -1,7 +1,7 @@
 <template>
   <div class="line" data-testid="pick-line">
     <div class="row">
-      <span class="what" :draggable="picking.isPicked" :class="{ grip: picking.isPicked }" @dragstart="startDrag">
+      <span class="what" role="status" :draggable="picking.isPicked" :class="{ grip: picking.isPicked }" @dragstart="startDrag">
         <strong v-if="held">{{ heldWords }}</strong>
         <template v-else-if="picking.isPicked">
           <strong>{{ count(picking.pick!.faces, 'face') }}</strong> in {{ count(picking.pick!.pieces, 'piece') }},
@@ -23,7 +23,7 @@
         @update:model-value="(grain) => commands.get(grain as string).run()"
       >
         <el-radio-button v-for="g in grains" :key="g.id" :value="g.id">
-          <span :title="`click picks a ${g.name} (${g.key})`">{{ g.name }}</span>
+          <span :title="`click picks a ${g.name} (${keys.shown(commands.keyOf(g))})`">{{ g.name }}</span>
         </el-radio-button>
       </el-radio-group>
       <label v-if="picking.grain === 'patch'" class="angle small">
@@ -53,6 +53,7 @@ import { computed, ref, watch } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
 import { count, percent } from '@/model/words'
+import { useKeysStore } from '@/stores/keys'
 import { USUAL_PATCH_ANGLE, useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
@@ -60,7 +61,7 @@ import CommandButton from '@/views/sort/command-button.vue'
 import { useCommands } from '@/views/sort/commands'
 import { PICK_TYPE } from '@/views/sort/drag-types'
 import FacingMenu from '@/views/sort/facing-menu.vue'
-import { STROKE_KEYS } from '@/views/sort/use-strokes'
+import { STROKES } from '@/views/sort/use-strokes'
 
 import type { Stroke } from '@/views/sort/use-strokes'
 
@@ -86,6 +87,7 @@ const isThrough = defineModel<boolean>('isThrough', { required: true })
 const facingAngle = defineModel<number>('facingAngle', { required: true })
 
 const commands = useCommands()
+const keys = useKeysStore()
 const picking = usePickingStore()
 const sorting = useSortingStore()
 const labels = useLabelsStore()
@@ -106,8 +108,8 @@ const grains = computed(() =>
 )
 const verbs = computed(() => VERBS.filter(([id]) => !missing.value.includes(id)))
 const heldWords = computed(() => {
-  const stroke = STROKE_KEYS.find((s) => s.stroke === props.held)
-  return stroke ? `Press and ${stroke.name}. Shift adds, Alt takes away.` : ''
+  const stroke = STROKES.find((s) => s.stroke === props.held)
+  return stroke ? `Press and ${stroke.name}, or use the arrows. Shift adds, Alt takes away.` : ''
 })
 
 watch(patchAngle, (degrees) => {

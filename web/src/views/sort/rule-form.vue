@@ -34,6 +34,7 @@
 
 <script setup lang="ts">
 import { ElAutocomplete, ElButton, ElOption, ElSelect } from 'element-plus'
+import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { area, count } from '@/model/words'
@@ -58,7 +59,6 @@ const preview = shallowRef<RulePreview | null>(null)
 const problem = ref('')
 /** The face that alike pieces are looked for from: the first that was picked when the kind was chosen. */
 const face = ref(-1)
-let timer = 0
 
 const words = computed<Record<'PART' | 'MATERIAL' | 'COLOR', string[]>>(() => ({
   PART: [...new Set(props.revision.inspection?.parts.map((p) => p.name) ?? [])],
@@ -91,12 +91,11 @@ watch([kind, () => picking.pick], () => {
   if (kind.value !== 'ALIKE' || preview.value) return
   face.value = picking.pick ? (picking.pick.runs[0] ?? -1) : -1
 })
-watch(sought, (next) => {
-  window.clearTimeout(timer)
+watch(sought, () => {
   preview.value = null
   problem.value = ''
-  if (next) timer = window.setTimeout(() => void look(next), TYPING_MS)
 })
+watchDebounced(sought, (next) => next && look(next), { debounce: TYPING_MS })
 
 async function look(rule: Omit<WrittenRule, 'groupId'>): Promise<void> {
   try {

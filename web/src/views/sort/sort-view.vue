@@ -21,6 +21,7 @@
           :is-pick-through="look.isPickOverAll.value"
           hatches-all
           :is-held="strokes.held.value !== null"
+          is-held-by-key
           @click="picking.pickAt"
           @hover="hoverOnStage"
           @stroke="strokes.handleStroke"
@@ -91,8 +92,8 @@ import PickLine from '@/views/sort/pick-line.vue'
 import SortCabinet from '@/views/sort/sort-cabinet.vue'
 import StageTools from '@/views/sort/stage-tools.vue'
 import StrokeOutline from '@/views/sort/stroke-outline.vue'
-import { useChange } from '@/stores/use-change'
 import { useDrawers } from '@/views/sort/use-drawers'
+import { useJournalSteps } from '@/stores/use-journal-steps'
 import { useSortCommands } from '@/views/sort/use-sort-commands'
 import { useSortKeys } from '@/views/sort/use-sort-keys'
 import { useStageLook } from '@/views/sort/use-stage-look'
@@ -107,7 +108,7 @@ const sorting = useSortingStore()
 const picking = usePickingStore()
 const labels = useLabelsStore()
 const reviews = useReviewStore()
-const change = useChange()
+const journal = useJournalSteps()
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const cabinet = useTemplateRef<InstanceType<typeof SortCabinet>>('cabinet')
 const open = ref<'keys' | 'search' | null>(null)
@@ -203,7 +204,7 @@ function hoverOnSheet(face: number | null): void {
 }
 
 function step(steps: number): void {
-  void change(() => api.step(store.asset!.id, steps))
+  void journal.step(steps)
 }
 </script>
 

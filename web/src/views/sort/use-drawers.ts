@@ -2,6 +2,7 @@ import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
+import { useOwnStepsStore } from '@/stores/own-steps'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 
@@ -23,6 +24,7 @@ export function useDrawers(): Drawers {
   const store = useAssetStore()
   const sorting = useSortingStore()
   const picking = usePickingStore()
+  const own = useOwnStepsStore()
   const inHand = ref<number | null>(null)
 
   function say(message: string): void {
@@ -42,6 +44,7 @@ export function useDrawers(): Drawers {
     const isKept = await orSay(async () => {
       const state = await sorting.claim(group, taken.runs, locked)
       if (state) picking.remember(state.entryId, taken)
+      own.remember(sorting.assetId, state)
     })
     if (!isKept) picking.giveBack(taken)
   }

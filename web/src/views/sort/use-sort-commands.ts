@@ -1,15 +1,15 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
-import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
 import { isInRuns } from '@/model/runs'
+import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
 import { Commands } from '@/views/sort/commands'
-import { useChange } from '@/stores/use-change'
+import { useJournalSteps } from '@/stores/use-journal-steps'
 
 import type { Ref } from 'vue'
-import type { JournalState, PickRequest } from '@/api/types'
+import type { PickRequest } from '@/api/types'
 import type { Grain, LabelKind } from '@/model/labels'
 import type { Command } from '@/views/sort/commands'
 import type { Drawers } from '@/views/sort/use-drawers'
@@ -57,7 +57,7 @@ const WORK = 'History and help'
 /** The one table that keys, buttons, the key sheet and the search are made from. */
 export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): { commands: Commands; facingAngle: Ref<number> } {
   const store = useAssetStore()
-  const change = useChange()
+  const journal = useJournalSteps()
   const picking = usePickingStore()
   const facingAngle = ref(40)
 
@@ -90,18 +90,10 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
   }
 
-  /** @returns where the journal stands then, null when it could not be moved */
-  async function step(steps: number): Promise<JournalState | null> {
-    let state: JournalState | null = null
-    await change(async () => (state = await api.step(store.asset!.id, steps)))
-    return state
-  }
-
   /** A pick is taken back before a claim is. */
   async function undo(): Promise<void> {
     if (picking.back()) return
-    const state = await step(-1)
-    const undone = store.asset!.history.find((e) => e.ordinal === (state?.position ?? NaN) + 1)
+    const undone = await journal.step(-1)
     if (!undone) return
     picking.comeBack(undone.id)
     ElMessage({ type: 'info', message: `Undone: ${undone.words}`, grouping: true })
@@ -109,11 +101,10 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
 
   async function redo(): Promise<void> {
     if (picking.forth()) return
-    const state = await step(1)
-    if (!state) return
-    picking.goAgain(state.entryId)
-    const redone = store.asset!.history.find((e) => e.id === state.entryId)
-    if (redone) ElMessage({ type: 'info', message: `Done again: ${redone.words}`, grouping: true })
+    const redone = await journal.step(1)
+    if (!redone) return
+    picking.goAgain(redone.id)
+    ElMessage({ type: 'info', message: `Done again: ${redone.words}`, grouping: true })
   }
 
   const list: Command[] = [
@@ -167,5 +158,5 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     page.flyTo((f) => !pick || pick.faces === 0 || isInRuns(pick.runs, f))
   }
 
-  return { commands: new Commands(list), facingAngle }
+  return { commands: new Commands(list, useKeysStore().keyOf), facingAngle }
 }

@@ -1,5 +1,5 @@
 import { onBeforeUnmount, onMounted } from 'vue'
-import { keyOf } from '@/views/sort/commands'
+import { digitOf, keyOf } from '@/views/sort/commands'
 import type { Commands } from '@/views/sort/commands'
 
 const SECOND_DIGIT_MS = 600
@@ -32,8 +32,9 @@ export function useSortKeys(commands: Commands, digits: Digits): void {
 
   function handleKey(e: KeyboardEvent): void {
     if (isElsewhere(e)) return
-    if (/^\d$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey) {
-      typeDigit(e.key)
+    const digit = digitOf(e)
+    if (digit !== null && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      typeDigit(digit)
       return
     }
     if (e.key === 'Enter' && typed) {

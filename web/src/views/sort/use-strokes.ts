@@ -1,6 +1,9 @@
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
 import { boxShape } from '@/stage/shape'
+
+import { keyOf } from '@/views/sort/commands'
 
 import type { Ref, ShallowRef } from 'vue'
 import type { Pick, PickMode } from '@/model/pick'
@@ -9,11 +12,11 @@ import type { Stage } from '@/stage/stage'
 
 export type Stroke = 'sweep' | 'box' | 'free'
 
-/** Keys that are held while the pointer is drawn over the model. */
-export const STROKE_KEYS: { stroke: Stroke; key: string; name: string }[] = [
-  { stroke: 'sweep', key: 'S', name: 'sweep over what is to be picked' },
-  { stroke: 'box', key: 'D', name: 'draw a box' },
-  { stroke: 'free', key: 'F', name: 'draw a free outline' }
+/** What is done while a key is held and the pointer is drawn over the model. */
+export const STROKES: { stroke: Stroke; id: string; key: string; name: string }[] = [
+  { stroke: 'sweep', id: 'stroke-sweep', key: 'S', name: 'sweep over what is to be picked' },
+  { stroke: 'box', id: 'stroke-box', key: 'D', name: 'draw a box' },
+  { stroke: 'free', id: 'stroke-free', key: 'F', name: 'draw a free outline' }
 ]
 
 /** Pixels between two places that a sweep looks at. */
@@ -30,6 +33,7 @@ interface Strokes {
 /** Picks by sweeping, by boxes and by free outlines. */
 export function useStrokes(stage: () => Stage | null | undefined): Strokes {
   const picking = usePickingStore()
+  const keys = useKeysStore()
   const held = ref<Stroke | null>(null)
   const shape = shallowRef<Shape>([])
   const isThrough = ref(false)
@@ -81,7 +85,9 @@ export function useStrokes(stage: () => Stage | null | undefined): Strokes {
 
   function handleKey(e: KeyboardEvent): void {
     const isTyping = e.target instanceof HTMLElement && e.target.closest('input:not([type=radio]), textarea, [role=dialog]')
-    const found = STROKE_KEYS.find((s) => s.key === e.key.toUpperCase())
+    // Shift and Alt say what becomes of the pick, also when they were pressed first.
+    const pressed = keyOf(e).replace('Shift ', '').toUpperCase()
+    const found = STROKES.find((s) => keys.keyOf(s.id, s.key).toUpperCase() === pressed)
     if (!found || isTyping || e.ctrlKey || e.metaKey) return
     if (e.type === 'keydown') held.value = found.stroke
     else if (held.value === found.stroke) letGo()

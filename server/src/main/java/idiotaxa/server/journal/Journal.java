@@ -85,10 +85,23 @@ public class Journal {
 
   /**
    * @param steps negative to undo, positive to redo; stops at either end
+   * @param from the entry that was the last one when this was decided, 0 for none; null for whichever
+   * @throws ConflictException when another is the last by now
    */
   @Transactional
-  public State step(long assetId, int steps) {
-    int position = lock(assetId).position();
+  public State step(long assetId, int steps, Long from) {
+    JournalStore.Cursor cursor = lock(assetId);
+    if (from != null && from != cursor.entryId()) {
+      String last =
+          entries.words(assetId).stream()
+              .filter(e -> e.id() == cursor.entryId())
+              .map(e -> "the last step is “" + e.words() + "” now")
+              .findFirst()
+              .orElse("nothing is done now");
+      throw new ConflictException(
+          "The journal has gone on since you looked: " + last + ". Look at it, then step again.");
+    }
+    int position = cursor.position();
     long wanted = Math.max(0, Math.min(entries.length(assetId), (long) position + steps));
     int to = (int) wanted;
     return moveTo(assetId, to, Math.min(position, to) + 1, Math.max(position, to));

@@ -40,8 +40,12 @@ class SortController {
   /** Another group to do something with; 0 for the unclaimed drawer. */
   record OtherGroup(long other) {}
 
-  /** Negative to undo, positive to redo. */
-  record Steps(Integer steps) {}
+  /**
+   * @param steps negative to undo, positive to redo
+   * @param from id of the entry that was done last when this was decided, 0 for none; absent to step from
+   *     wherever the journal stands
+   */
+  record Steps(Integer steps, Long from) {}
 
   @PostMapping("/groups")
   @ResponseStatus(HttpStatus.CREATED)
@@ -108,6 +112,6 @@ class SortController {
 
   @PostMapping("/journal/steps")
   Journal.State step(@PathVariable("assetId") long assetId, @RequestBody Steps steps) {
-    return journal.step(assetId, steps.steps());
+    return journal.step(assetId, steps.steps(), steps.from());
   }
 }

@@ -16,6 +16,9 @@ interface JournalSteps {
   step: (steps: number) => Promise<HistoryEntry | null>
 }
 
+/** Keys that repeat are steps one after another: each is decided by what the one before has done. */
+let underWay: Promise<unknown> = Promise.resolve()
+
 /** Moves through the journal. What was done elsewhere is undone only when that is said to be meant. */
 export function useJournalSteps(): JournalSteps {
   const store = useAssetStore()
@@ -43,18 +46,24 @@ export function useJournalSteps(): JournalSteps {
     )
   }
 
+  async function step(steps: number): Promise<HistoryEntry | null> {
+    // What is on its way is part of the journal by the time that this is decided.
+    await sorting.inOrder(() => store.refresh())
+    const from = entryAt(store.asset!.journalPosition)?.id ?? 0
+    if (steps < 0 && !(await mayUndo(steps))) return null
+    let position: number | null = null
+    await change(async () => {
+      const state = await api.step(store.asset!.id, steps, from)
+      position = state.position
+    })
+    return position === null ? null : entryAt(steps < 0 ? position + 1 : position)
+  }
+
   return {
-    async step(steps) {
-      // What is on its way is part of the journal by the time that this is decided.
-      await sorting.inOrder(() => store.refresh())
-      const from = entryAt(store.asset!.journalPosition)?.id ?? 0
-      if (steps < 0 && !(await mayUndo(steps))) return null
-      let position: number | null = null
-      await change(async () => {
-        const state = await api.step(store.asset!.id, steps, from)
-        position = state.position
-      })
-      return position === null ? null : entryAt(steps < 0 ? position + 1 : position)
+    step(steps) {
+      const next = underWay.then(() => step(steps))
+      underWay = next.catch(() => null)
+      return next
     }
   }
 }

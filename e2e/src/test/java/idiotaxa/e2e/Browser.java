@@ -5,9 +5,9 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 
 /** Debian's Chromium without a window, drawing in software; notes what a page complains about. */
 final class Browser implements AutoCloseable {
@@ -15,7 +15,8 @@ final class Browser implements AutoCloseable {
 
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser browser;
-  private final List<String> complaints = new ArrayList<>();
+  private final List<String> complaints = new CopyOnWriteArrayList<>();
+  private final List<String> expected = new CopyOnWriteArrayList<>();
 
   Browser() {
     playwright =
@@ -49,13 +50,49 @@ final class Browser implements AutoCloseable {
     Page page = context.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     page.onPageError(complaints::add);
+    page.onConsoleMessage(
+        message -> {
+          if (message.type().equals("error")) {
+            complain("console: " + message.text() + " at " + message.location());
+          }
+        });
+    page.onRequestFailed(
+        request -> {
+          // What a page gives up by itself, since something newer is wanted or it is left, is no failure.
+          if (!"net::ERR_ABORTED".equals(request.failure())) {
+            complain("request: " + request.method() + " " + request.url() + " " + request.failure());
+          }
+        });
+    page.onResponse(
+        response -> {
+          if (response.status() >= 400) {
+            complain("answer: " + response.status() + " " + response.request().method() + " " + response.url());
+          }
+        });
     page.navigate(url);
     return page;
   }
 
-  /** Errors that scripts of the pages threw. */
+  private void complain(String words) {
+    if (expected.stream().noneMatch(words::contains)) {
+      complaints.add(words);
+    }
+  }
+
+  /** Failures that have these words are what the test is about, until {@link #rest()}. */
+  void expect(String... words) {
+    expected.addAll(List.of(words));
+  }
+
+  /** Errors that scripts of the pages threw, that the console was told of, and requests that failed. */
   List<String> complaints() {
     return complaints;
+  }
+
+  /** The next test begins with nothing. */
+  void rest() {
+    complaints.clear();
+    expected.clear();
   }
 
   @Override

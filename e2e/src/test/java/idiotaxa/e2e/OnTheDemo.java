@@ -1,8 +1,12 @@
 package idiotaxa.e2e;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import idiotaxa.server.running.RunningApplication;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 
 /** The real application with the demo data, and a browser of its own for each class of tests. */
@@ -17,6 +21,14 @@ abstract class OnTheDemo {
     application = RunningApplication.withDemo();
     browser = new Browser();
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
+  }
+
+  /** A test that shows the right thing while something fails behind it has not shown that all is well. */
+  @AfterEach
+  void nothingWasComplainedOf() {
+    List<String> complaints = List.copyOf(browser.complaints());
+    browser.rest();
+    assertThat(complaints).isEmpty();
   }
 
   @AfterAll

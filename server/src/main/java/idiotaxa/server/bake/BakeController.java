@@ -36,6 +36,7 @@ class BakeController {
     this.sheetFaces = sheetFaces;
   }
 
+  /** Bakes the current target with these settings, a job a sheet; they are kept for the next bake. */
   @PostMapping("/assets/{assetId}/bakes")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created start(
@@ -43,6 +44,7 @@ class BakeController {
     return new Created(bakes.start(assetId, settings));
   }
 
+  /** Stops a bake; sheets that are done stay. */
   @PostMapping("/bakes/{id}/cancel")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void cancel(@PathVariable("id") long id) {

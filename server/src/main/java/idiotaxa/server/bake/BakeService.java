@@ -1,5 +1,8 @@
 package idiotaxa.server.bake;
 
+import io.swagger.v3.oas.annotations.media.ArraySchema;
+import io.swagger.v3.oas.annotations.media.Schema;
+import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.check.Finding;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -122,7 +125,9 @@ public class BakeService {
   }
 
   /** Where a sheet has problems; an empty list while it is not baked. */
-  public record SheetProblems(String sheet, JsonNode problems) {}
+  public record SheetProblems(
+      String sheet,
+      @ArraySchema(schema = @Schema(implementation = ProblemRegion.class)) JsonNode problems) {}
 
   public List<SheetProblems> problems(long bakeId) {
     return sheets(get(bakeId).id()).stream()

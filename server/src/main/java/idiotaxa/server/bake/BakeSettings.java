@@ -18,15 +18,15 @@ import java.util.Optional;
  * @param sourceIds which sources, null for all that the asset has
  * @param size side of a sheet, px
  * @param samples a texel
- * @param isExact all samples in every texel; null for not
+ * @param isExact all samples in every texel; absent for not
  * @param padding px, −1 for the whole sheet
  * @param reachOutward metres, null to measure
  * @param reachInward metres, null to measure
- * @param partReaches of target parts that have their own; null for none
+ * @param partReaches of target parts that have their own; absent for none
  * @param pairing {@code names}, {@code all} or {@code fitting}
- * @param affixes the house's own suffixes and prefixes of names; null for none
- * @param links of parts, made by hand; null for none
- * @param isAnyway whether a bake that would be refused is wanted all the same; null for not
+ * @param affixes the house's own suffixes and prefixes of names; absent for none
+ * @param links of parts, made by hand; absent for none
+ * @param isAnyway whether a bake that would be refused is wanted all the same; absent for not
  */
 public record BakeSettings(
     IdOrigin origin,

@@ -1,5 +1,7 @@
 package idiotaxa.server.bake;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import idiotaxa.server.job.JobState;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.Outcome;
 import idiotaxa.server.group.GroupService;
@@ -47,7 +49,7 @@ public class BakeViews {
       long targetId,
       List<Long> sourceIds,
       BakeSettings settings,
-      JsonNode groupNumbers,
+      @Schema(type = "object", additionalPropertiesSchema = Integer.class) JsonNode groupNumbers,
       boolean areNumbersOld,
       LocalDateTime createdAt,
       List<SheetView> sheets,
@@ -57,7 +59,7 @@ public class BakeViews {
   public record SheetView(
       long id,
       String name,
-      String state,
+      @Schema(allowableValues = {JobState.WAITING, JobState.RUNNING, JobState.DONE, JobState.FAILED, JobState.CANCELLED}) String state,
       String doing,
       double share,
       Double secondsLeft,

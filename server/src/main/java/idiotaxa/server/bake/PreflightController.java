@@ -19,6 +19,7 @@ class PreflightController {
     this.preflight = preflight;
   }
 
+  /** What a bake with these settings would have to say, before it is begun. */
   @PostMapping("/findings")
   List<Finding> findings(
       @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {

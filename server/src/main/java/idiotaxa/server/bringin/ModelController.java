@@ -48,6 +48,7 @@ class ModelController {
   /** Absent values: 2048 px and 4 px. */
   record NewLayout(Integer sizePx, Integer marginPx) {}
 
+  /** Renames, splits or merges parts; the file stays as it came. */
   @PostMapping("/part-edits")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void edit(@PathVariable("id") long id, @RequestBody NewPartEdit edit) {
@@ -62,6 +63,7 @@ class ModelController {
     models.takeBackEdit(id);
   }
 
+  /** Lays the UVs out anew, as a job. */
   @PostMapping("/layouts")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created layOut(@PathVariable("id") long id, @RequestBody NewLayout layout) {
@@ -72,6 +74,7 @@ class ModelController {
     return new Created(layouts.start(id, settings));
   }
 
+  /** Stops the laying out of UVs. */
   @PostMapping("/layouts/{layoutId}/cancel")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void cancel(@PathVariable("layoutId") long layoutId) {
@@ -86,6 +89,8 @@ class ModelController {
   }
 
   /**
+   * Where UVs overlap, sheet by sheet.
+   *
    * @param size side of the sheets, px
    */
   @GetMapping("/overlaps")
@@ -130,11 +135,13 @@ class ModelController {
         .body(models.directions(id));
   }
 
+  /** How a source lies to the current target, and what would bring it there. */
   @GetMapping("/alignment")
   AlignmentCheck.Result checkAlignment(@PathVariable("id") long id) {
     return models.checkAlignment(id);
   }
 
+  /** Lays a source on its target. */
   @PutMapping("/alignment")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void align(@PathVariable("id") long id, @RequestBody Alignment alignment) {

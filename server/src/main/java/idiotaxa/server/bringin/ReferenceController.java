@@ -39,6 +39,7 @@ class ReferenceController {
   /** Shares of the stage: upper left corner and width. */
   record Place(Double x, Double y, Double width) {}
 
+  /** Pins a reference picture, PNG or JPEG. */
   @PostMapping("/assets/{assetId}/pictures")
   @ResponseStatus(HttpStatus.CREATED)
   Created pin(
@@ -54,6 +55,7 @@ class ReferenceController {
     }
   }
 
+  /** A reference picture as it came. */
   @GetMapping("/pictures/{id}")
   ResponseEntity<Resource> content(@PathVariable("id") long id) {
     ReferenceService.Content content = references.content(id);
@@ -63,12 +65,14 @@ class ReferenceController {
         .body(new FileSystemResource(content.file()));
   }
 
+  /** Moves or sizes a reference picture. */
   @PatchMapping("/pictures/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void move(@PathVariable("id") long id, @RequestBody Place place) {
     references.move(id, place.x(), place.y(), place.width());
   }
 
+  /** Unpins a reference picture. */
   @DeleteMapping("/pictures/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void unpin(@PathVariable("id") long id) {

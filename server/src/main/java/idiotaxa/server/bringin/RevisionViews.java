@@ -1,5 +1,9 @@
 package idiotaxa.server.bringin;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import idiotaxa.core.align.Alignment;
+import idiotaxa.core.check.ModelInspection;
+import idiotaxa.server.job.JobState;
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.change.ChangeService;
@@ -50,10 +54,10 @@ public class RevisionViews {
    */
   public record RevisionView(
       long id,
-      String role,
+      @Schema(allowableValues = {"target", "source"}) String role,
       String label,
       String fileName,
-      String state,
+      @Schema(allowableValues = {"reading", "ready", "refused"}) String state,
       String doing,
       double share,
       String problem,
@@ -61,18 +65,18 @@ public class RevisionViews {
       boolean isCurrent,
       long fromId,
       int partEdits,
-      JsonNode alignment,
+      @Schema(implementation = Alignment.class) JsonNode alignment,
       int geometryVersion,
       String geometryKey,
       boolean hasLayout,
       boolean isHiddenKnown,
       LayoutView layout,
-      JsonNode inspection) {}
+      @Schema(implementation = ModelInspection.class) JsonNode inspection) {}
 
   /** The automatic UV layout asked for last; coverage and share 0 … 1. */
   public record LayoutView(
       long id,
-      String state,
+      @Schema(allowableValues = {JobState.WAITING, JobState.RUNNING, JobState.DONE, JobState.FAILED, JobState.CANCELLED}) String state,
       String doing,
       double share,
       String problem,

@@ -28,22 +28,26 @@ public class AssetController {
 
   record NewAsset(String name) {}
 
+  /** All assets, by name, each as a whole. */
   @GetMapping
   List<AssetViews.Asset> list() {
     return assets.list();
   }
 
+  /** Makes an empty asset. */
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Created create(@RequestBody NewAsset asset) {
     return new Created(assets.create(asset.name()));
   }
 
+  /** An asset with everything that belongs to it. */
   @GetMapping("/{id}")
   AssetViews.Asset get(@PathVariable("id") long id) {
     return assets.get(id);
   }
 
+  /** Chooses how parts are divided over sheets. */
   @PutMapping("/{id}/sheet-plan")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void setSheetPlan(@PathVariable("id") long id, @RequestBody SheetPlan plan) {

@@ -1,5 +1,8 @@
 package idiotaxa.server.catalogue;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import idiotaxa.core.raster.SheetPlan;
+import idiotaxa.server.bake.BakeSettings;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.bake.BakeViews;
 import idiotaxa.server.bringin.RevisionViews;
@@ -62,10 +65,10 @@ public class AssetViews {
       long id,
       String name,
       int journalPosition,
-      JsonNode sheetPlan,
+      @Schema(implementation = SheetPlan.class) JsonNode sheetPlan,
       PaletteService.PaletteName palette,
       String template,
-      JsonNode bakeSettings,
+      @Schema(implementation = BakeSettings.class) JsonNode bakeSettings,
       RecipeService.Made recipe,
       long maskState,
       List<RevisionViews.PictureView> pictures,

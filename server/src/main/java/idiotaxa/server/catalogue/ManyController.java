@@ -61,6 +61,7 @@ class ManyController {
     }
   }
 
+  /** Applies a recipe to many assets. */
   @PostMapping("/recipe")
   List<ManyService.Done> apply(@RequestBody AssetsAndRecipe chosen) {
     if (chosen.recipeId() == null) {
@@ -69,12 +70,14 @@ class ManyController {
     return many.apply(chosen.assetIds(), chosen.recipeId(), chosen.version());
   }
 
+  /** Bakes many assets, each with its own settings. */
   @PostMapping("/bakes")
   @ResponseStatus(HttpStatus.ACCEPTED)
   List<ManyService.Done> bake(@RequestBody Assets chosen) {
     return many.bake(chosen.assetIds());
   }
 
+  /** Makes packages of many assets, each by its template. */
   @PostMapping("/hand-offs")
   @ResponseStatus(HttpStatus.ACCEPTED)
   List<ManyService.Done> handOff(@RequestBody Assets chosen) {

@@ -43,6 +43,7 @@ class HandoffController {
    */
   record Folder(String folder) {}
 
+  /** The package, a zip. */
   @GetMapping("/handoffs/{id}/package")
   ResponseEntity<Resource> download(@PathVariable("id") long id) {
     HandoffService.FinishedPackage finished = handoffs.finished(id);
@@ -89,6 +90,7 @@ class HandoffController {
     return handoffs.files(id);
   }
 
+  /** The folder into which packages can be put. */
   @GetMapping("/handoff-folder")
   Folder folder() {
     return new Folder(folder.path().map(Path::toString).orElse(null));

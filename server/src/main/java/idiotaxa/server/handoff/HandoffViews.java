@@ -1,5 +1,7 @@
 package idiotaxa.server.handoff;
 
+import io.swagger.v3.oas.annotations.media.Schema;
+import idiotaxa.server.job.JobState;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobStore;
 import java.time.LocalDateTime;
@@ -29,7 +31,7 @@ public class HandoffViews {
       long id,
       long bakeId,
       String fileName,
-      String state,
+      @Schema(allowableValues = {JobState.WAITING, JobState.RUNNING, JobState.DONE, JobState.FAILED, JobState.CANCELLED}) String state,
       String doing,
       double share,
       String problem,

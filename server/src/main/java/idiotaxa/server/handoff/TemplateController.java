@@ -38,11 +38,13 @@ class TemplateController {
     return TemplateJson.parse(template.toString());
   }
 
+  /** All templates, ready ones first. */
   @GetMapping("/templates")
   List<TemplateService.TemplateView> list() {
     return templates.list();
   }
 
+  /** Makes a template. */
   @PostMapping("/templates")
   @ResponseStatus(HttpStatus.CREATED)
   Created create(@RequestBody JsonNode template) {
@@ -50,6 +52,8 @@ class TemplateController {
   }
 
   /**
+   * Keeps a template.
+   *
    * @param ifMatch the version that the change is based on, in quotes
    */
   @PutMapping("/templates/{id}")
@@ -62,6 +66,8 @@ class TemplateController {
   }
 
   /**
+   * Takes a template away.
+   *
    * @param ifMatch the version that is meant, in quotes
    */
   @DeleteMapping("/templates/{id}")
@@ -70,6 +76,7 @@ class TemplateController {
     templates.delete(id, (int) VersionHeader.parse(ifMatch));
   }
 
+  /** Chooses the template of the next hand-off. */
   @PutMapping("/assets/{id}/template")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void choose(@PathVariable("id") long id, @RequestBody ChosenTemplate chosen) {

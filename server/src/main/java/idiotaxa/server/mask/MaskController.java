@@ -122,12 +122,15 @@ class MaskController {
         images.list(assetId));
   }
 
+  /** The masks, packs, borders and touch-ups as they are now. */
   @GetMapping("/assets/{assetId}/masks")
   MaskState get(@PathVariable("assetId") long assetId) {
     return view(assetId, masks.state(assetId));
   }
 
   /**
+   * Keeps another plan of masks as one step that can be undone.
+   *
    * @param ifMatch the state that the change is based on, in quotes
    */
   @PutMapping("/assets/{assetId}/masks")
@@ -143,6 +146,7 @@ class MaskController {
         assetId, masks.keep(assetId, VersionHeader.parse(ifMatch), plan.words(), parsed));
   }
 
+  /** Undoes or redoes steps of the masks. */
   @PostMapping("/assets/{assetId}/masks/steps")
   MaskState step(@PathVariable("assetId") long assetId, @RequestBody Steps steps) {
     if (steps.steps() == null) {

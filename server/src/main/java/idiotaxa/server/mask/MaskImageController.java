@@ -64,6 +64,7 @@ class MaskImageController {
     return take(upload, (name, file) -> greys.add(assetId, name, file));
   }
 
+  /** Takes a grey image away that no mask and no pack uses. */
   @DeleteMapping("/assets/{assetId}/grey-images/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void removeGrey(@PathVariable("assetId") long assetId, @PathVariable("id") long id) {

@@ -69,16 +69,19 @@ class PaletteController {
    */
   record ChosenPalette(Long paletteId) {}
 
+  /** All palettes, by name. */
   @GetMapping("/api/palettes")
   List<PaletteService.PaletteView> list() {
     return palettes.list();
   }
 
+  /** A palette with its groups and the assets that use it. */
   @GetMapping("/api/palettes/{id}")
   PaletteService.PaletteView get(@PathVariable("id") long id) {
     return palettes.get(id);
   }
 
+  /** Makes a palette, empty or of the groups of an asset. */
   @PostMapping("/api/palettes")
   @ResponseStatus(HttpStatus.CREATED)
   Created create(@RequestBody NewPalette palette) {
@@ -95,6 +98,7 @@ class PaletteController {
     return new Created(palettes.create(PaletteFile.read(file)));
   }
 
+  /** The palette as a file, JSON. */
   @GetMapping("/api/palettes/{id}/file.json")
   ResponseEntity<String> file(@PathVariable("id") long id) {
     Palette palette = palettes.palette(id);
@@ -123,12 +127,14 @@ class PaletteController {
         .body(text);
   }
 
+  /** Keeps a palette; the groups of assets that use it follow. */
   @PutMapping("/api/palettes/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void change(@PathVariable("id") long id, @RequestBody WrittenPalette palette) {
     palettes.change(id, palette.version(), palette.name(), palette.groups());
   }
 
+  /** Takes a palette away that no asset uses. */
   @DeleteMapping("/api/palettes/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void delete(@PathVariable("id") long id) {
@@ -155,6 +161,7 @@ class PaletteController {
     return palettes.proposeColors(judged.groups());
   }
 
+  /** Chooses the palette that the groups follow, or none. */
   @PutMapping("/api/assets/{assetId}/palette")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void choose(@PathVariable("assetId") long assetId, @RequestBody ChosenPalette chosen) {

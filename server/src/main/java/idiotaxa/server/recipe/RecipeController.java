@@ -51,6 +51,7 @@ class RecipeController {
     }
   }
 
+  /** All recipes, by name. */
   @GetMapping("/api/recipes")
   List<RecipeService.RecipeView> list() {
     return recipes.list();
@@ -95,6 +96,7 @@ class RecipeController {
     return recipes.changes(id, from, to);
   }
 
+  /** Takes a recipe away; assets that it was applied to keep what it made. */
   @DeleteMapping("/api/recipes/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void delete(@PathVariable("id") long id) {
@@ -117,6 +119,7 @@ class RecipeController {
     return use.preview(assetId, chosen.id(), chosen.version());
   }
 
+  /** Applies a recipe: palette, groups, rules, masks and bake settings. */
   @PostMapping("/api/assets/{assetId}/recipe/apply")
   RecipeUse.Applied apply(
       @PathVariable("assetId") long assetId, @RequestBody ChosenRecipe chosen) {

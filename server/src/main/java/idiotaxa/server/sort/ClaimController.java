@@ -60,6 +60,7 @@ class ClaimController {
    */
   record WrittenRules(long version, List<WrittenRule> rules) {}
 
+  /** Puts faces into a drawer, as one step of the journal. */
   @PostMapping("/claims")
   Journal.State claim(
       @PathVariable("assetId") long assetId,
@@ -83,6 +84,7 @@ class ClaimController {
     return splits.split(assetId, id, split.groupId());
   }
 
+  /** The rules, with what each reaches on this model. */
   @GetMapping("/rules")
   RuleService.RuleList rules(@PathVariable("assetId") long assetId, @PathVariable("id") long id) {
     return rules.list(assetId, id);

@@ -68,6 +68,7 @@ class ProposalController {
     return out;
   }
 
+  /** Makes groups of what the model brings and claims its faces for them. */
   @PostMapping("/revisions/{id}/proposal")
   Journal.State keepProposal(
       @PathVariable("assetId") long assetId,

@@ -29,11 +29,13 @@ class ReviewController {
   /** Pairs of first and one past the last face. */
   record ItemFaces(int[] faceRanges) {}
 
+  /** What waits to be looked at since the revision took the place of another. */
   @GetMapping
   ReviewService.ReviewView list(@PathVariable("assetId") long assetId, @PathVariable("id") long id) {
     return review.list(assetId, id);
   }
 
+  /** The faces that an item is about. */
   @GetMapping("/{itemId}/faces")
   ItemFaces faces(
       @PathVariable("assetId") long assetId,
@@ -42,6 +44,7 @@ class ReviewController {
     return new ItemFaces(review.faceRanges(assetId, id, itemId));
   }
 
+  /** Answers items of the review. */
   @PostMapping("/answers")
   ReviewService.ReviewView answer(
       @PathVariable("assetId") long assetId, @PathVariable("id") long id, @RequestBody Answer answer) {

@@ -47,6 +47,7 @@ class SortController {
    */
   record Steps(Integer steps, Long from) {}
 
+  /** Makes a group with the next free number. */
   @PostMapping("/groups")
   @ResponseStatus(HttpStatus.CREATED)
   Created create(
@@ -56,6 +57,8 @@ class SortController {
   }
 
   /**
+   * Changes a group; what is absent stays.
+   *
    * @param ifMatch the version that the change is based on, in quotes
    */
   @PatchMapping("/groups/{id}")
@@ -110,6 +113,7 @@ class SortController {
     return hex == null ? null : Integer.valueOf(Rgb.parse(hex));
   }
 
+  /** Undoes or redoes steps of the journal. */
   @PostMapping("/journal/steps")
   Journal.State step(@PathVariable("assetId") long assetId, @RequestBody Steps steps) {
     return journal.step(assetId, steps.steps(), steps.from());

@@ -6,6 +6,10 @@ if [ ! -f node_modules/.installed ] || [ package-lock.json -nt node_modules/.ins
   npm ci --no-progress
   touch node_modules/.installed
 fi
+# The types of what the server says are made from its description.
+if [ ! -f src/api/openapi.ts ] || [ src/api/openapi.json -nt src/api/openapi.ts ]; then
+  npm run --silent types
+fi
 if [ ! -f dist/index.html ] || [ -n "$(find src public index.html package.json vite.config.ts -newer dist/index.html -print -quit)" ]; then
   npm run --silent build
 fi

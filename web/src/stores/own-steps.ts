@@ -1,5 +1,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
+import type { HistoryEntry } from '@/api/types'
 
 /** So many of an asset's steps are known as one's own. */
 const MOST = 300
@@ -15,9 +16,19 @@ export const useOwnStepsStore = defineStore('own steps', () => {
     entries.value = { ...entries.value, [assetId]: [...(entries.value[assetId] ?? []), entryId].slice(-MOST) }
   }
 
+  /**
+   * For answers that do not tell the entry: the one that is new in the journal. Where several are, somebody
+   * else was at work too, and none is taken for one's own.
+   */
+  function rememberNew(assetId: number, before: HistoryEntry[], after: HistoryEntry[]): void {
+    const known = new Set(before.map((e) => e.id))
+    const fresh = after.filter((e) => !known.has(e.id))
+    if (fresh.length === 1) remember(assetId, { entryId: fresh[0]!.id })
+  }
+
   function isOwn(assetId: number, entryId: number): boolean {
     return entries.value[assetId]?.includes(entryId) ?? false
   }
 
-  return { remember, isOwn }
+  return { remember, rememberNew, isOwn }
 })

@@ -13,8 +13,11 @@ export function useChange(): (request: () => Promise<unknown>) => Promise<boolea
   const own = useOwnStepsStore()
   return (request) =>
     orSay(async () => {
-      own.remember(store.asset!.id, await sorting.inOrder(request))
+      const { id, history } = store.asset!
+      const answer = await sorting.inOrder(request)
       await store.refresh()
+      if ((answer as { entryId?: number } | undefined)?.entryId !== undefined) own.remember(id, answer)
+      else own.rememberNew(id, history, store.asset!.history)
       await sorting.followJournal(store.journalStamp)
     })
 }

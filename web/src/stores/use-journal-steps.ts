@@ -53,8 +53,7 @@ export function useJournalSteps(): JournalSteps {
     if (steps < 0 && !(await mayUndo(steps))) return null
     let position: number | null = null
     await change(async () => {
-      const state = await api.step(store.asset!.id, steps, from)
-      position = state.position
+      position = (await api.step(store.asset!.id, steps, from)).position
     })
     return position === null ? null : entryAt(steps < 0 ? position + 1 : position)
   }

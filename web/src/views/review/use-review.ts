@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { useAssetStore } from '@/stores/asset'
+import { useOwnStepsStore } from '@/stores/own-steps'
 import { useReviewStore } from '@/stores/review'
 import { useSortingStore } from '@/stores/sorting'
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
@@ -31,6 +32,7 @@ export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
   const store = useAssetStore()
   const reviews = useReviewStore()
   const sorting = useSortingStore()
+  const own = useOwnStepsStore()
   const showsAll = ref(false)
   const isForAlike = ref(false)
   const selected = ref<number | null>(null)
@@ -87,10 +89,11 @@ export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
   function send(ids: number[], word: 'right' | 'there' | 'open', groupId: number | null): Promise<boolean> {
     const { id } = revision.value!
     return orSay(async () => {
-      reviews.take(
-        await sorting.inOrder(() => api.answerReview(store.asset!.id, id, ids, word, groupId))
-      )
-      if (word === 'there') await store.refresh()
+      const { id: assetId, history } = store.asset!
+      reviews.take(await sorting.inOrder(() => api.answerReview(assetId, id, ids, word, groupId)))
+      if (word !== 'there') return
+      await store.refresh()
+      own.rememberNew(assetId, history, store.asset!.history)
     })
   }
 

@@ -162,6 +162,7 @@ class EveryoneTest extends OnTheDemo {
 
   @Test
   void claimsWaitForAServerThatIsAwayAndAreSentThen() {
+    browser.expect("/claims");
     Page page = openSort();
     AtomicBoolean isAway = new AtomicBoolean(true);
     page.route(
@@ -194,6 +195,7 @@ class EveryoneTest extends OnTheDemo {
   /** What the server refuses is seen no more, and is picked again. */
   @Test
   void aRefusedClaimGivesPickAndColoursBack() {
+    browser.expect("/claims");
     Page page = openSort();
     page.route(
         "**/claims",

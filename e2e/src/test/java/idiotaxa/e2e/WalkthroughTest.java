@@ -51,6 +51,7 @@ class WalkthroughTest extends OnTheDemo {
     chooseFile(targetCard, "torn.glb", Arrays.copyOf(target, target.length / 2));
     assertThat(targetCard).containsText("torn.glb was refused", PATIENTLY);
     assertThat(targetCard).containsText("The model from before stays");
+    browser.expect("413");
     chooseFile(targetCard, "huge.ply", new byte[25 << 20]);
     assertThat(targetCard).containsText(RunningApplication.UPLOAD_LIMIT, PATIENTLY);
     assertThat(targetCard).containsText("3,324 triangles");
@@ -245,6 +246,7 @@ class WalkthroughTest extends OnTheDemo {
 
   @Test
   void addressOfNoAssetAndOfNoPageLeadBack() {
+    browser.expect("/assets/424242");
     Page page = browser.open(application.url() + "/assets/424242/sort");
     assertThat(page.getByText("There is no asset with number 424242.")).isVisible();
     page.getByText("To the catalogue").click();

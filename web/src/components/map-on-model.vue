@@ -34,7 +34,7 @@ const props = defineProps<{
   image: ImageBitmap | null
   groups: Group[]
   /** A place that is pointed at. */
-  place?: { position: [number, number, number]; normal: [number, number, number] } | null
+  place?: { position: number[]; normal: number[] } | null
   /** Whether presses are strokes on the sheet, told as u and v. */
   isHeld?: boolean
 }>()

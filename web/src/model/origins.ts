@@ -1,7 +1,7 @@
-import type { BakeSettings, Inspection, Revision } from '@/api/types'
+import type { BakeSettings, IdOrigin, Inspection, Revision } from '@/api/types'
 
 export interface OriginChoice {
-  value: string
+  value: IdOrigin
   label: string
   hasData: boolean
 }

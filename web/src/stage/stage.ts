@@ -278,19 +278,19 @@ export class Stage {
   }
 
   /** Moves the camera in front of a place on the surface, metres. */
-  flyToPlace(position: [number, number, number], normal: [number, number, number]): void {
+  flyToPlace(position: number[], normal: number[]): void {
     const half = PLACE_VIEW * this.modelRadius
-    const box = new Box3().setFromCenterAndSize(new Vector3(...position), new Vector3(half, half, half).multiplyScalar(2))
+    const box = new Box3().setFromCenterAndSize(new Vector3().fromArray(position), new Vector3(half, half, half).multiplyScalar(2))
     // A little from above and aside, so that it is seen what the place is a part of.
-    const direction = new Vector3(...normal).addScaledVector(new Vector3(0.25, 0.3, 0.2), 1)
+    const direction = new Vector3().fromArray(normal).addScaledVector(new Vector3(0.25, 0.3, 0.2), 1)
     this.frameBox(box, direction)
   }
 
   /** Where in the stage a place of space is seen, pixels; null behind the camera. */
-  onScreen(position: [number, number, number]): { x: number; y: number } | null {
+  onScreen(position: number[]): { x: number; y: number } | null {
     // Usually done by the next frame, which may still be to come.
     this.camera.updateMatrixWorld()
-    const { x, y, z } = new Vector3(...position).project(this.camera)
+    const { x, y, z } = new Vector3().fromArray(position).project(this.camera)
     if (z > 1) return null
     return { x: ((x + 1) / 2) * this.host.clientWidth, y: ((1 - y) / 2) * this.host.clientHeight }
   }

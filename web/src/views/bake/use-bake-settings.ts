@@ -2,7 +2,7 @@ import { computed, reactive } from 'vue'
 import { chooseOrigin, originsOf } from '@/model/origins'
 import { useAssetStore } from '@/stores/asset'
 import type { ComputedRef } from 'vue'
-import type { BakeSettings, Cure, Reach, Revision } from '@/api/types'
+import type { BakeSettings, Cure, IdOrigin, Reach, Revision } from '@/api/types'
 import type { OriginChoice } from '@/model/origins'
 
 const DEFAULTS = {
@@ -67,7 +67,7 @@ export function useBakeSettings(): BakeChoice {
   }
 
   function take({ action, value }: Cure): void {
-    if (action === 'origin') settings.origin = value
+    if (action === 'origin') settings.origin = value as IdOrigin
     if (action === 'read-target') settings.isFromSource = false
     if (action === 'read-sources') settings.isFromSource = true
     if (action === 'pairing') settings.pairing = value as BakeSettings['pairing']

@@ -8,7 +8,7 @@
           <span class="small soft">{{ count(groups.length, 'group') }}</span>
           <span class="buttons">
             <el-button :disabled="!isChanged" @click="leave">Leave as it was</el-button>
-            <el-button type="primary" :disabled="!isChanged" @click="keep">{{ keepWords }}</el-button>
+            <el-button type="primary" :disabled="!isChanged" @click="keepIt">{{ keepWords }}</el-button>
           </span>
         </div>
         <notice-line v-if="merged" kind="warn">
@@ -73,8 +73,14 @@ onMounted(async () => {
 useEventListener(window, 'beforeunload', (e) => {
   if (isChanged.value) e.preventDefault()
 })
-onBeforeRouteLeave(() =>
-  isChanged.value
+/** Of what is being kept now: who leaves at once waits for it. */
+let keeping: Promise<unknown> = Promise.resolve()
+function keepIt(): void {
+  keeping = keep()
+}
+onBeforeRouteLeave(async () => {
+  await keeping
+  return isChanged.value
     ? ElMessageBox.confirm('What you changed in this palette is not kept yet.', 'Leave the palette?', {
         confirmButtonText: 'Leave it as it was',
         cancelButtonText: 'Stay'
@@ -83,7 +89,7 @@ onBeforeRouteLeave(() =>
         () => false
       )
     : true
-)
+})
 
 const keepWords = computed(() => {
   const touched = palette.value?.assets.length ?? 0

@@ -1,7 +1,5 @@
 package idiotaxa.server.bake;
 
-import io.swagger.v3.oas.annotations.media.ArraySchema;
-import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.check.Finding;
 import java.util.stream.Collectors;
@@ -21,7 +19,6 @@ import idiotaxa.server.web.NotFoundException;
 import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Takes bakes on: what is asked for is checked and queued, a job a sheet. */
@@ -125,13 +122,11 @@ public class BakeService {
   }
 
   /** Where a sheet has problems; an empty list while it is not baked. */
-  public record SheetProblems(
-      String sheet,
-      @ArraySchema(schema = @Schema(implementation = ProblemRegion.class)) JsonNode problems) {}
+  public record SheetProblems(String sheet, List<ProblemRegion> problems) {}
 
   public List<SheetProblems> problems(long bakeId) {
     return sheets(get(bakeId).id()).stream()
-        .map(s -> new SheetProblems(s.name(), json.readTree(bakes.problems(s.id()))))
+        .map(s -> new SheetProblems(s.name(), List.of(json.readValue(bakes.problems(s.id()), ProblemRegion[].class))))
         .toList();
   }
 

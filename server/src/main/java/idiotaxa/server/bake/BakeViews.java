@@ -12,12 +12,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.JsonNode;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Bakes as scripts and pages see them. */
 @Component
 public class BakeViews {
+  private static final TypeReference<Map<Long, Integer>> NUMBERS = new TypeReference<>() {};
+
   private final BakeStore bakes;
   private final BakeGroups bakeGroups;
   private final GroupService groups;
@@ -49,7 +51,7 @@ public class BakeViews {
       long targetId,
       List<Long> sourceIds,
       BakeSettings settings,
-      @Schema(type = "object", additionalPropertiesSchema = Integer.class) JsonNode groupNumbers,
+      Map<Long, Integer> groupNumbers,
       boolean areNumbersOld,
       LocalDateTime createdAt,
       List<SheetView> sheets,
@@ -84,7 +86,7 @@ public class BakeViews {
         b.targetId(),
         b.sourceIds(),
         json.readValue(b.settings(), BakeSettings.class),
-        b.groupNumbers() == null ? null : json.readTree(b.groupNumbers()),
+        b.groupNumbers() == null ? null : json.readValue(b.groupNumbers(), NUMBERS),
         bakeGroups.areNumbersOld(b, numbers),
         b.createdAt(),
         views,

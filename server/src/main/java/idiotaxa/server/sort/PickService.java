@@ -1,5 +1,6 @@
 package idiotaxa.server.sort;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.core.pick.Facing;
 import idiotaxa.core.pick.FlatPatches;
 import idiotaxa.core.pick.Growth;
@@ -31,13 +32,13 @@ public class PickService {
    *
    * @param verb {@code grow}, {@code shrink}, {@code ring}, {@code corner} or {@code facing}
    * @param faceRanges what is picked so far
-   * @param triangle for a corner: the triangle that was pointed at
-   * @param corner for a corner: which of its corners, 0 … 2
-   * @param direction x, y, z for facing
-   * @param angle for facing, degrees
+   * @param triangle for a corner: the triangle that was pointed at, else absent
+   * @param corner for a corner: which of its corners, 0 … 2, else absent
+   * @param direction x, y, z for facing, else absent
+   * @param angle for facing, degrees, else absent
    */
   public record Request(
-      String verb,
+      @Schema(allowableValues = {"grow", "shrink", "ring", "corner", "facing"}) String verb,
       int[] faceRanges,
       Integer triangle,
       Integer corner,

@@ -77,7 +77,7 @@ class DescribedRecords extends ModelResolver {
       String own = ofComponents.getOrDefault(component.getName(), "");
       String said = own.isEmpty() ? FieldWords.of(component.getName()) : own;
       boolean canBeNull = SAYS_NULL.matcher(said).find();
-      if (!canBeNull && !SAYS_ABSENT.matcher(said + whole).find()) {
+      if (!canBeNull && !SAYS_ABSENT.matcher(said + " " + whole).find()) {
         required.add(component.getName());
       }
       Schema described = canBeNull ? orNull(property) : property;

@@ -20,6 +20,7 @@ import type {
   JournalState,
   ManyDone,
   ManyLine,
+  OriginChoice,
   Judgement,
   Look,
   PackedFile,
@@ -193,6 +194,11 @@ export const api = {
   choosePalette: (assetId: number, paletteId: number | null) =>
     send<void>('PUT', `/api/assets/${assetId}/palette`, { paletteId }),
 
+  /** @param sourceIds null for all sources */
+  origins: (assetId: number, isFromSource: boolean, sourceIds: number[] | null) =>
+    getJson<OriginChoice[]>(
+      `/api/assets/${assetId}/origins?isFromSource=${isFromSource}${(sourceIds ?? []).map((id) => `&source=${id}`).join('')}`
+    ),
   bake: (assetId: number, settings: BakeSettings) => send<Created>('POST', `/api/assets/${assetId}/bakes`, settings),
   preflight: (assetId: number, settings: BakeSettings) =>
     send<Finding[]>('POST', `/api/assets/${assetId}/preflight/findings`, settings),

@@ -50,7 +50,7 @@ import { useRoute } from 'vue-router'
 import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
 import { STATIONS } from '@/router'
-import { countFindings } from '@/shell/station-findings'
+import type { StationName } from '@/router'
 import { isRenewed, lookForRenewal } from '@/shell/renewed'
 import TopBar from '@/shell/top-bar.vue'
 import { usePageTitle } from '@/shell/use-page-title'
@@ -61,7 +61,10 @@ const route = useRoute()
 const store = useAssetStore()
 const sorting = useSortingStore()
 const id = computed(() => Number(route.params.id))
-const findings = computed(() => countFindings(store.asset))
+const findings = computed<Record<StationName, number>>(() => {
+  const { bringIn = 0, sort = 0, bake = 0, masks = 0, handOff = 0 } = store.asset?.open ?? {}
+  return { 'bring-in': bringIn, sort, bake, masks, 'hand-off': handOff }
+})
 
 const station = computed(() => STATIONS.find((s) => s.name === route.name)?.label ?? (route.name === 'review' ? 'Review' : 'Recipe'))
 usePageTitle(() => (store.asset ? `${store.asset.name}, ${station.value}` : ''))

@@ -16,9 +16,9 @@
       <el-select v-model="settings.origin" aria-label="Origin">
         <el-option
           v-for="o in origins"
-          :key="o.value"
-          :value="o.value"
-          :label="o.hasData ? o.label : `${o.label} (no data)`"
+          :key="o.origin"
+          :value="o.origin"
+          :label="o.hasData ? originLabel(o.origin) : `${originLabel(o.origin)} (no data)`"
         />
       </el-select>
     </label>
@@ -85,10 +85,10 @@
 <script setup lang="ts">
 import { ElButton, ElCheckbox, ElCheckboxGroup, ElOption, ElSelect } from 'element-plus'
 import { computed } from 'vue'
+import { originLabel } from '@/model/origins'
 import { count, millimetres } from '@/model/words'
 
-import type { BakeSettings, Revision } from '@/api/types'
-import type { OriginChoice } from '@/model/origins'
+import type { BakeSettings, OriginChoice, Revision } from '@/api/types'
 
 export type BakePane = 'result' | 'reach' | 'pairs'
 

@@ -33,17 +33,11 @@ const props = defineProps<{ bake: Bake; groups: Group[]; assetId: number; isLate
 
 const state = computed(() => bakeState(props.bake).state)
 const results = computed(() => props.bake.sheets.flatMap((s) => (s.result ? [s.result] : [])))
-const reports = computed(() => results.value.map((r) => r.report))
-
-function total(key: 'covered' | 'missed' | 'farther' | 'fallback' | 'overlapping' | 'conflicts' | 'millis' | 'rays'): number {
-  return reports.value.reduce((sum, r) => sum + r[key], 0)
-}
-
-const covered = computed(() => total('covered'))
-const missed = computed(() => total('missed'))
+const totals = computed(() => props.bake.totals)
+const covered = computed(() => totals.value?.covered ?? 0)
+const missed = computed(() => totals.value?.missed ?? 0)
 const strays = computed(() => [...new Set(results.value.flatMap((r) => r.strays))])
-const conflicts = computed(() => total('conflicts'))
-const unclaimed = computed(() => reports.value.reduce((sum, r) => sum + (r.groupTexels[0] ?? 0), 0))
+const unclaimed = computed(() => totals.value?.unclaimed ?? 0)
 const isClean = computed(
   () =>
     props.bake.findings.every((f) => f.severity === 'harmless') && strays.value.length + unclaimed.value === 0
@@ -53,14 +47,13 @@ const headline = computed(() =>
   [
     `${percent((covered.value - missed.value) / Math.max(1, covered.value))} covered`,
     `${missed.value.toLocaleString('en')} missed`,
-    count(conflicts.value, 'conflict'),
+    count(totals.value?.conflicts ?? 0, 'conflict'),
     count(groupsHit.value, 'group'),
-    seconds(total('millis'))
+    seconds(totals.value?.millis ?? 0)
   ].join(', ')
 )
-const groupsHit = computed(
-  () => props.groups.filter((g) => reports.value.some((r) => (r.groupTexels[g.number] ?? 0) > 0)).length
-)
+/** Those that the asset has still. */
+const groupsHit = computed(() => props.groups.filter((g) => totals.value?.groups.includes(g.number)).length)
 /** What did not have to be baked, because nothing that it depends on has changed. */
 const reused = computed(() => {
   const names = props.bake.sheets.filter((s) => s.isReused).map((s) => s.name)
@@ -84,9 +77,10 @@ const changed = computed(() =>
 const details = computed(() => {
   const reach = results.value[0]?.reach
   const words = [count(covered.value, 'texel')]
-  if (total('farther') > 0) words.push(`${total('farther').toLocaleString('en')} of them by rays beyond the reach`)
-  if (total('fallback') > 0) words.push(`${total('fallback').toLocaleString('en')} of them from the closest point`)
-  if (total('rays') > 0) words.push(`${(total('rays') / 1e6).toFixed(1)} million rays`)
+  const { farther = 0, fallback = 0, rays = 0 } = totals.value ?? {}
+  if (farther > 0) words.push(`${farther.toLocaleString('en')} of them by rays beyond the reach`)
+  if (fallback > 0) words.push(`${fallback.toLocaleString('en')} of them from the closest point`)
+  if (rays > 0) words.push(`${(rays / 1e6).toFixed(1)} million rays`)
   if (reach) words.push(`reach ${length(reach.outward)} outward, ${length(reach.inward)} inward`)
   return words.join(' · ')
 })

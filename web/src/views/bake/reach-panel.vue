@@ -37,7 +37,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '@/api/client'
-import { joinDistances } from '@/model/reach'
 import { useAssetStore } from '@/stores/asset'
 import CageStage from '@/views/bake/cage-stage.vue'
 import ReachRow from '@/views/bake/reach-row.vue'
@@ -54,7 +53,7 @@ const { answer: survey, problem } = useAnswer(
   () => api.reach(store.asset!.id, props.settings)
 )
 
-const whole = computed(() => survey.value && joinDistances(survey.value))
+const whole = computed(() => survey.value?.whole ?? null)
 /** Parts that need a look first: without source, then the widest. */
 const parts = computed(() =>
   [...(survey.value?.parts ?? [])].sort(

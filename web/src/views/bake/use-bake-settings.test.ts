@@ -1,9 +1,10 @@
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
-import type { Asset, Inspection, Revision } from '@/api/types'
+import type { Asset, IdOrigin, Inspection, Revision } from '@/api/types'
 
 const inspection = { vertexColors: [], materials: [], parts: [{}, {}], pieces: 2, hasUvs: true, textures: [] }
 
@@ -14,18 +15,43 @@ function revision(id: number, role: 'target' | 'source', more: object): Revision
 
 function open(bakes: object[], ...sources: Revision[]): void {
   const target = revision(1, 'target', {})
-  useAssetStore().asset = { id: 9, revisions: [target, ...sources], groups: [], history: [], bakes } as unknown as Asset
+  useAssetStore().asset = {
+    id: 9,
+    revisions: [target, ...sources],
+    groups: [],
+    history: [],
+    bakes,
+    proposedOrigin: { origin: 'vertex-colors', isFromSource: true }
+  } as unknown as Asset
 }
 
 const colored = revision(2, 'source', { vertexColors: [{ color: '#FF0000' }, { color: '#0000FF' }] })
 const bare = revision(3, 'source', { parts: [{}], pieces: 1 })
 
-describe('settings of the next bake', () => {
-  beforeEach(() => setActivePinia(createPinia()))
+/** A server whose sources have colours and whose target has parts. */
+const choices = (isFromSource: boolean): { origin: IdOrigin; hasData: boolean }[] => [
+  { origin: 'claims', hasData: false },
+  { origin: 'vertex-colors', hasData: isFromSource },
+  { origin: 'parts', hasData: !isFromSource },
+  { origin: 'pieces', hasData: true }
+]
 
-  it('propose the origin that has data, measured reach and all sources', () => {
+describe('settings of the next bake', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    setActivePinia(createPinia())
+    vi.spyOn(api, 'origins').mockImplementation(async (_id, isFromSource) => choices(isFromSource))
+  })
+  afterEach(() => {
+    vi.restoreAllMocks()
+    vi.useRealTimers()
+  })
+
+  it('propose the origin that has data, measured reach and all sources', async () => {
     open([], colored, bare)
     const { settings, read, canBake } = useBakeSettings()
+    expect(canBake.value).toBe(false)
+    await vi.runAllTimersAsync()
     expect(settings.origin).toBe('vertex-colors')
     expect(settings.isFromSource).toBe(true)
     expect(settings.reachOutward).toBeNull()
@@ -64,9 +90,10 @@ describe('settings of the next bake', () => {
     expect(settings.partReaches).toEqual([])
   })
 
-  it('do what findings propose', () => {
+  it('do what findings propose', async () => {
     open([], colored)
     const { settings, take, setReach, setPartReach } = useBakeSettings()
+    await vi.runAllTimersAsync()
     const cure = (action: string, value = ''): void => take({ words: '', action, value } as Parameters<typeof take>[0])
     cure('pairing', 'all')
     expect(settings.pairing).toBe('all')
@@ -78,8 +105,10 @@ describe('settings of the next bake', () => {
     expect([settings.reachOutward, settings.reachInward, settings.partReaches]).toEqual([null, null, []])
     // The target has no colours, so its first origin with data is taken along.
     cure('read-target')
+    await vi.runAllTimersAsync()
     expect([settings.isFromSource, settings.origin]).toEqual([false, 'parts'])
     cure('read-sources')
+    await vi.runAllTimersAsync()
     cure('origin', 'pieces')
     expect([settings.isFromSource, settings.origin]).toEqual([true, 'pieces'])
   })

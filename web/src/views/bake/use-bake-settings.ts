@@ -1,9 +1,9 @@
-import { computed, reactive } from 'vue'
-import { chooseOrigin, originsOf } from '@/model/origins'
+import { computed, reactive, watch } from 'vue'
+import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
+import { useAnswer } from '@/views/bake/use-answer'
 import type { ComputedRef } from 'vue'
-import type { BakeSettings, Cure, IdOrigin, Reach, Revision } from '@/api/types'
-import type { OriginChoice } from '@/model/origins'
+import type { BakeSettings, Cure, IdOrigin, OriginChoice, Reach, Revision } from '@/api/types'
 
 const DEFAULTS = {
   sourceIds: null,
@@ -39,15 +39,32 @@ export function useBakeSettings(): BakeChoice {
   const store = useAssetStore()
   const last = store.asset!.bakeSettings ?? store.asset!.bakes[0]?.settings
   const settings = reactive<BakeSettings>(
-    structuredClone(last ?? { ...DEFAULTS, ...chooseOrigin(store.target, store.sources) }) as BakeSettings
+    structuredClone(last ?? { ...DEFAULTS, ...store.asset!.proposedOrigin }) as BakeSettings
   )
 
   const read = computed(() => {
     if (!settings.isFromSource) return store.target ? [store.target] : []
     return store.sources.filter((s) => settings.sourceIds?.includes(s.id) ?? true)
   })
-  const origins = computed(() => originsOf(read.value))
-  const canBake = computed(() => origins.value.some((o) => o.value === settings.origin && o.hasData))
+  /** What the server says of what is read; nothing while it is asked. */
+  const { answer } = useAnswer(
+    () =>
+      JSON.stringify([
+        settings.isFromSource,
+        settings.sourceIds,
+        read.value.map((r) => [r.id, r.geometryKey, r.claimedShare > 0])
+      ]),
+    () => api.origins(store.asset!.id, settings.isFromSource, settings.sourceIds)
+  )
+  const origins = computed<OriginChoice[]>(() => answer.value ?? [])
+  const canBake = computed(() => origins.value.some((o) => o.origin === settings.origin && o.hasData))
+
+  /** Other models were chosen to be read: an origin that they have nothing for is given up. */
+  let choosesAnew = false
+  watch(answer, () => {
+    if (choosesAnew && !canBake.value) settings.origin = origins.value.find((o) => o.hasData)?.origin ?? settings.origin
+    choosesAnew = false
+  })
 
   function setReach(reach: Reach | null): void {
     settings.reachOutward = reach?.outward ?? null
@@ -76,7 +93,7 @@ export function useBakeSettings(): BakeChoice {
       settings.partReaches = []
     }
     if (action === 'link') link(...(value.split('\t') as [string, string]))
-    if (!canBake.value) settings.origin = origins.value.find((o) => o.hasData)?.value ?? settings.origin
+    choosesAnew = action === 'read-target' || action === 'read-sources'
   }
 
   return { settings, read, origins, canBake, setReach, setPartReach, link, take }

@@ -124,7 +124,6 @@ import { computed, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'v
 import OnwardLink from '@/components/onward-link.vue'
 import StageView from '@/components/stage-view.vue'
 import SheetPaper from '@/components/sheet-paper.vue'
-import { findingsOf } from '@/model/findings'
 import { useAssetStore } from '@/stores/asset'
 import { until } from '@/components/until'
 import AlignmentBox from '@/views/bring-in/alignment-box.vue'
@@ -157,7 +156,7 @@ const sheet = useTemplateRef<InstanceType<typeof SheetPaper>>('sheet')
 /** Whether there is something that a bake could read. */
 const isSorted = computed(() => [store.target, ...store.sources].some((r) => (r?.claimedShare ?? 0) > 0))
 const shown = computed<Revision | null>(() => (show.value === 'source' ? source.value : store.target))
-const findings = computed(() => (shown.value ? findingsOf(shown.value) : []))
+const findings = computed(() => shown.value?.findings ?? [])
 
 const { changes, isBefore, onStage, colorsOf } = useChanges(shown)
 const isTellingChanges = computed(() => tab.value === 'changes' && changes.value !== null && show.value !== 'both')

@@ -24,7 +24,6 @@
 import { computed } from 'vue'
 import { api } from '@/api/client'
 import { moment, percent } from '@/model/words'
-import { countFindings } from '@/shell/station-findings'
 
 import type { Asset, Revision } from '@/api/types'
 
@@ -37,7 +36,7 @@ const shown = computed(() => {
   return current.sort((a, b) => rank(b) - rank(a))[0] ?? null
 })
 const claimed = computed(() => shown.value?.claimedShare ?? 0)
-const findings = computed(() => Object.values(countFindings(props.asset)).reduce((sum, n) => sum + n, 0))
+const findings = computed(() => Object.values(props.asset.open).reduce((sum, n) => sum + n, 0))
 const entry = computed(() => (shown.value ? 'sort' : 'bring-in'))
 const stamp = computed(() => props.asset.history.find((e) => e.ordinal === props.asset.journalPosition)?.id ?? 0)
 </script>

@@ -1,5 +1,7 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.bake.BakeTotals;
+import idiotaxa.core.bake.SheetReport;
 import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.server.job.JobState;
 import idiotaxa.core.check.Finding;
@@ -44,6 +46,7 @@ public class BakeViews {
    *
    * @param groupNumbers numbers by the identity of groups as they were then, null when nobody kept them
    * @param areNumbersOld whether a group has another number now
+   * @param totals what the sheets come to together; null until all are baked
    * @param findings what of the baked sheets needs a look
    */
   public record BakeView(
@@ -55,6 +58,7 @@ public class BakeViews {
       boolean areNumbersOld,
       LocalDateTime createdAt,
       List<SheetView> sheets,
+      BakeTotals totals,
       List<Finding> findings) {}
 
   /** A sheet of a bake; the result is null until it is baked. */
@@ -90,19 +94,25 @@ public class BakeViews {
         bakeGroups.areNumbersOld(b, numbers),
         b.createdAt(),
         views,
-        findings(b, views));
+        isBaked(views) ? BakeTotals.of(reports(views)) : null,
+        isBaked(views) ? findings(b, views) : List.of());
+  }
+
+  private static boolean isBaked(List<SheetView> sheets) {
+    return !sheets.isEmpty() && sheets.stream().allMatch(s -> s.result() != null);
+  }
+
+  private static List<SheetReport> reports(List<SheetView> sheets) {
+    return sheets.stream().map(s -> s.result().report()).toList();
   }
 
   private List<Finding> findings(BakeRow b, List<SheetView> sheets) {
-    boolean isBaked = !sheets.isEmpty() && sheets.stream().allMatch(s -> s.result() != null);
-    return isBaked
-        ? Outcome.of(
-            sheets.stream().map(s -> s.result().report()).toList(),
-            bakeGroups.paletteOf(b, "asset").groups(),
-            sheets.stream()
-                .filter(s -> s.result().specks() != null)
-                .collect(Collectors.toMap(SheetView::name, s -> s.result().specks())))
-        : List.of();
+    return Outcome.of(
+        reports(sheets),
+        bakeGroups.paletteOf(b, "asset").groups(),
+        sheets.stream()
+            .filter(s -> s.result().specks() != null)
+            .collect(Collectors.toMap(SheetView::name, s -> s.result().specks())));
   }
 
   private SheetView view(SheetRow s, JobStore.JobRow job) {

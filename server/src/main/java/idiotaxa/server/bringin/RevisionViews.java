@@ -2,6 +2,8 @@ package idiotaxa.server.bringin;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.core.align.Alignment;
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.OpenFindings;
 import idiotaxa.core.check.ModelInspection;
 import idiotaxa.server.job.JobState;
 import idiotaxa.server.asset.HiddenFaceService;
@@ -49,6 +51,8 @@ public class RevisionViews {
    *
    * @param doing what is done while the files are read
    * @param share of that, 0 … 1
+   * @param findings what matters about it as a target or a source, empty until its files are read
+   * @param openFindings how many of them may make a bake come out wrong
    * @param geometryKey names what the geometry is made of: two with the same key are the same
    * @param fromId the revision whose place it took, 0 for none
    */
@@ -71,7 +75,9 @@ public class RevisionViews {
       boolean hasLayout,
       boolean isHiddenKnown,
       LayoutView layout,
-      @Schema(implementation = ModelInspection.class) JsonNode inspection) {}
+      @Schema(implementation = ModelInspection.class) JsonNode inspection,
+      List<Finding> findings,
+      int openFindings) {}
 
   /** The automatic UV layout asked for last; coverage and share 0 … 1. */
   public record LayoutView(
@@ -111,6 +117,9 @@ public class RevisionViews {
       String geometryKey,
       Set<Long> hiddenKnown,
       Map<Long, Long> fromIds) {
+    boolean isSource = r.role().equals(RevisionStore.SOURCE);
+    ModelInspection read =
+        r.inspection() == null ? null : json.readValue(r.inspection(), ModelInspection.class);
     return new RevisionView(
         r.id(),
         r.role(),
@@ -130,7 +139,9 @@ public class RevisionViews {
         r.uvBlobId() != null,
         hiddenKnown.contains(r.id()),
         layouts.findNewest(r.id()).map(this::layout).orElse(null),
-        r.inspection() == null ? null : json.readTree(r.inspection()));
+        r.inspection() == null ? null : json.readTree(r.inspection()),
+        read == null ? List.of() : OpenFindings.told(read, isSource),
+        read == null ? 0 : OpenFindings.count(read, isSource));
   }
 
   private LayoutView layout(LayoutStore.LayoutRow l) {

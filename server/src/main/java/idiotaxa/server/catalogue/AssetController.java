@@ -1,5 +1,6 @@
 package idiotaxa.server.catalogue;
 
+import idiotaxa.core.origin.OriginChoices;
 import idiotaxa.server.asset.SheetPlans;
 import idiotaxa.server.web.Created;
 import idiotaxa.core.raster.SheetPlan;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -19,10 +21,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/assets")
 public class AssetController {
   private final AssetService assets;
+  private final BroughtOrigins origins;
   private final SheetPlans plans;
 
-  AssetController(AssetService assets, SheetPlans plans) {
+  AssetController(AssetService assets, BroughtOrigins origins, SheetPlans plans) {
     this.assets = assets;
+    this.origins = origins;
     this.plans = plans;
   }
 
@@ -45,6 +49,20 @@ public class AssetController {
   @GetMapping("/{id}")
   AssetViews.Asset get(@PathVariable("id") long id) {
     return assets.get(id);
+  }
+
+  /**
+   * What a bake can read IDs from, in the order in which origins are proposed.
+   *
+   * @param isFromSource whether the sources are read rather than the target itself
+   * @param sources numbers of those that are read, absent for all
+   */
+  @GetMapping("/{id}/origins")
+  List<OriginChoices.Choice> origins(
+      @PathVariable("id") long id,
+      @RequestParam("isFromSource") boolean isFromSource,
+      @RequestParam(name = "source", required = false) List<Long> sources) {
+    return origins.choices(assets.get(id).revisions(), isFromSource, sources);
   }
 
   /** Chooses how parts are divided over sheets. */

@@ -3,6 +3,7 @@ package idiotaxa.server.catalogue;
 import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.server.bake.BakeSettings;
+import idiotaxa.core.origin.OriginChoices;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.bake.BakeViews;
 import idiotaxa.server.bringin.RevisionViews;
@@ -29,6 +30,7 @@ public class AssetViews {
   private final PaletteService palettes;
   private final MaskService masks;
   private final RecipeService recipes;
+  private final BroughtOrigins origins;
   private final JsonMapper json;
 
   AssetViews(
@@ -40,6 +42,7 @@ public class AssetViews {
       PaletteService palettes,
       MaskService masks,
       RecipeService recipes,
+      BroughtOrigins origins,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
@@ -49,6 +52,7 @@ public class AssetViews {
     this.palettes = palettes;
     this.masks = masks;
     this.recipes = recipes;
+    this.origins = origins;
     this.json = json;
   }
 
@@ -59,6 +63,8 @@ public class AssetViews {
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings what the next bake would be made with, null until something was chosen
    * @param recipe that was applied last, null for none
+   * @param proposedOrigin what the next bake would best read, where nothing was chosen yet
+   * @param open how many things need a look at each station
    * @param maskState names the present state of its masks, 0 for the beginning
    */
   public record Asset(
@@ -76,7 +82,9 @@ public class AssetViews {
       List<GroupViews.GroupView> groups,
       List<HistoryEntry> history,
       List<BakeViews.BakeView> bakes,
-      List<HandoffViews.HandoffView> handoffs) {}
+      List<HandoffViews.HandoffView> handoffs,
+      OriginChoices.Proposed proposedOrigin,
+      StationFindings open) {}
 
   /** A step that can be undone. */
   public record HistoryEntry(
@@ -84,6 +92,10 @@ public class AssetViews {
 
   Asset of(AssetStore.AssetRow asset) {
     long id = asset.id();
+    List<RevisionViews.RevisionView> models = revisions.list(id);
+    List<GroupViews.GroupView> groupsNow = groups.list(id);
+    List<BakeViews.BakeView> baked = bakes.list(id);
+    List<HandoffViews.HandoffView> handedOff = handoffs.list(id);
     return new Asset(
         id,
         asset.name(),
@@ -95,12 +107,14 @@ public class AssetViews {
         recipes.of(id),
         masks.stateId(id).orElse(0L),
         revisions.pictures(id),
-        revisions.list(id),
-        groups.list(id),
+        models,
+        groupsNow,
         journal.words(id).stream()
             .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
             .toList(),
-        bakes.list(id),
-        handoffs.list(id));
+        baked,
+        handedOff,
+        origins.proposed(models),
+        StationFindings.of(models, groupsNow, baked, handedOff));
   }
 }

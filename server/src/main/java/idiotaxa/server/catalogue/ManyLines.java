@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.JsonNode;
 
 /** Every asset as a line of one table, what needs a look first. */
 @Component
@@ -73,7 +72,7 @@ class ManyLines {
     HandoffViews.HandoffView handoff = asset.handoffs().isEmpty() ? null : asset.handoffs().get(0);
     boolean isReading = asset.revisions().stream().anyMatch(r -> r.state().equals("reading"));
     double claimed = current.stream().mapToDouble(RevisionViews.RevisionView::claimedShare).max().orElse(0);
-    int findings = current.stream().mapToInt(ManyLines::openFindings).sum();
+    int findings = current.stream().mapToInt(RevisionViews.RevisionView::openFindings).sum();
     if (bake != null) {
       findings +=
           (int) bake.findings().stream().filter(f -> f.severity() != Severity.HARMLESS).count();
@@ -139,19 +138,6 @@ class ManyLines {
             "the bake failed",
             "a model was refused");
     return line.needs().stream().mapToInt(need -> 1 << order.indexOf(need)).sum();
-  }
-
-  private static int openFindings(RevisionViews.RevisionView revision) {
-    int open = 0;
-    if (revision.inspection() != null) {
-      for (JsonNode finding : revision.inspection().get("findings")) {
-        boolean isAboutUvsOfSource =
-            revision.role().equals("source") && finding.get("kind").asString().equals("no-uvs");
-        boolean isHarmless = finding.get("severity").asString().equals("harmless");
-        open += isHarmless || isAboutUvsOfSource ? 0 : 1;
-      }
-    }
-    return open;
   }
 
   private static String state(BakeViews.BakeView bake) {

@@ -27,7 +27,11 @@ public final class ApiClient {
   private final HttpClient http = HttpClient.newHttpClient();
 
   public ApiClient(RunningApplication application) {
-    url = application.url();
+    this(application.url());
+  }
+
+  public ApiClient(String url) {
+    this.url = url;
   }
 
   public HttpResponse<byte[]> send(String method, String path, String json, String... headers) {

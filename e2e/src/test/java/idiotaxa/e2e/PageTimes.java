@@ -1,0 +1,127 @@
+package idiotaxa.e2e;
+
+import com.microsoft.playwright.Page;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.server.running.ApiClient;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/**
+ * What an artist waits for on the Sort station with large models, in headless Chromium in software rendering,
+ * against an application that runs already. Arguments: its address, then details of the demo's source (3 is
+ * the demo's own).
+ */
+public final class PageTimes {
+  private static final String WATCH =
+      """
+      window.longest = 0
+      new PerformanceObserver((list) => {
+        for (const task of list.getEntries()) window.longest = Math.max(window.longest, task.duration)
+      }).observe({ type: 'longtask' })
+      new MutationObserver(() => {
+        const stage = document.querySelector('[data-testid=stage]')
+        if (!window.shownAt && stage?.dataset.ready === 'true') window.shownAt = performance.now()
+        if (window.pressedAt && !window.seenAt && stage.dataset.frame !== window.frameBefore) window.seenAt = performance.now()
+      }).observe(document, { subtree: true, childList: true, attributes: true })
+      """;
+
+  private final ApiClient api;
+  private final String url;
+
+  private PageTimes(String url) {
+    this.url = url;
+    api = new ApiClient(url);
+  }
+
+  public static void main(String[] arguments) throws IOException {
+    PageTimes times = new PageTimes(arguments[0]);
+    for (String detail : List.of(arguments).subList(1, arguments.length)) {
+      times.measure(Integer.parseInt(detail));
+    }
+    System.exit(0);
+  }
+
+  private void measure(int detail) throws IOException {
+    long asset = api.createAsset("Page times " + detail);
+    byte[] glb = Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), detail));
+    long revision =
+        api.bringIn(asset, "target", Map.of("buoy.glb", glb)).get("id").asLong();
+    int triangles =
+        ApiClient.find(api.json("/api/assets/" + asset).get("revisions"), revision)
+            .get("inspection").get("triangles").asInt();
+    api.post("/api/assets/" + asset + "/groups", "{\"name\": \"hull\"}");
+    // Looking for hidden faces takes the processor that is measured.
+    api.waitFor(
+        asset, a -> ApiClient.find(a.get("revisions"), revision).get("isHiddenKnown").asBoolean());
+    for (int run = 0; run < 3; run++) {
+      try (Browser browser = new Browser()) {
+        look(browser, asset, triangles);
+      }
+    }
+  }
+
+  private void look(Browser browser, long asset, int triangles) throws IOException {
+    Page page = browser.open(url);
+    page.addInitScript(WATCH);
+    page.navigate(url + "/assets/" + asset + "/sort");
+    StagePage artist = new StagePage(page);
+    artist.waitForStage();
+    double shown = number(page, "window.shownAt");
+    double toThere = number(page, "window.longest");
+    page.waitForTimeout(4000);
+    page.evaluate("window.longest = 0");
+    for (int i = 0; i < 20; i++) {
+      page.mouse().move(300 + 8 * i, 300 + 5 * i);
+      page.waitForTimeout(60);
+    }
+    artist.clickStage(0.5, 0.5);
+    page.waitForTimeout(1500);
+    page.evaluate(
+        "() => { window.frameBefore = document.querySelector('[data-testid=stage]').dataset.frame; window.pressedAt = performance.now() }");
+    page.keyboard().press("1");
+    page.waitForFunction("() => window.seenAt");
+    page.waitForTimeout(1500);
+    System.out.printf(
+        Locale.ROOT,
+        "%,d triangles: first picture %.2f s, longest task until then %.0f ms, after it %.0f ms; a claim is seen after %.0f ms; renderer %d MB%n",
+        triangles,
+        shown / 1000,
+        toThere,
+        number(page, "window.longest"),
+        number(page, "window.seenAt - window.pressedAt"),
+        largestRenderer() >> 10);
+    page.keyboard().press("Control+z");
+    page.waitForTimeout(1000);
+  }
+
+  private static double number(Page page, String expression) {
+    return ((Number) page.evaluate(expression)).doubleValue();
+  }
+
+  /** Resident memory of the largest process that draws a page, kB. */
+  private static long largestRenderer() throws IOException {
+    long largest = 0;
+    try (Stream<Path> processes = Files.list(Path.of("/proc"))) {
+      for (Path process : processes.filter(p -> p.getFileName().toString().matches("\\d+")).toList()) {
+        try {
+          if (Files.readString(process.resolve("cmdline")).contains("--type=renderer")) {
+            for (String line : Files.readAllLines(process.resolve("status"))) {
+              if (line.startsWith("VmRSS:")) {
+                largest = Math.max(largest, Long.parseLong(line.replaceAll("\\D", "")));
+              }
+            }
+          }
+        } catch (IOException e) {
+          // It has ended meanwhile.
+        }
+      }
+    }
+    return largest;
+  }
+}

@@ -266,7 +266,9 @@ export const api = {
       colors
     }),
   maskGaps: (bakeId: number) => getJson<MaskGaps>(`/api/bakes/${bakeId}/mask-gaps`),
-  cleanImage: (id: number, tolerance: number) => getJson<CleanedImage>(`/api/id-images/${id}?tolerance=${tolerance}`),
+  /** @param tolerance null for the usual one */
+  cleanImage: (id: number, tolerance: number | null) =>
+    getJson<CleanedImage>(`/api/id-images/${id}${tolerance === null ? '' : `?tolerance=${tolerance}`}`),
   cleanImageUrl: (id: number, tolerance: number) => `/api/id-images/${id}/clean.png?tolerance=${tolerance}`,
   keepImage: (id: number, sheet: string, tolerance: number) =>
     send<Created>('POST', `/api/id-images/${id}/keep`, { sheet, tolerance })

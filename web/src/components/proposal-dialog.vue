@@ -71,8 +71,8 @@ const chosen = ref('')
 const offer = computed(() => offers.value?.find((o) => keyOf(o) === chosen.value) ?? null)
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const problem = ref<string | null>(null)
-/** 8-bit RGB distance. */
-const tolerance = ref(24)
+/** 8-bit RGB distance; what the server takes unless another is typed. */
+const tolerance = ref<number | undefined>()
 /** Numbers of proposed groups that are left out. */
 const without = shallowRef(new Set<number>())
 const wanted = computed(() => groups.value?.filter((g) => !without.value.has(g.number)) ?? [])
@@ -93,6 +93,7 @@ void (async () => {
   try {
     const found = await api.proposals(store.asset!.id)
     offers.value = found
+    tolerance.value = found[0]?.tolerance
     const start = first([...found])
     if (start) chosen.value = keyOf(start)
   } catch (e) {
@@ -112,9 +113,9 @@ watch(
   async ([asked, within]) => {
     groups.value = problem.value = null
     without.value = new Set()
-    if (!asked) return
+    if (!asked || within === undefined) return
     try {
-      const found = await api.proposal(store.asset!.id, asked.revisionId, asked.from, within ?? 24)
+      const found = await api.proposal(store.asset!.id, asked.revisionId, asked.from, within)
       if (offer.value === asked && tolerance.value === within) groups.value = found
     } catch (e) {
       problem.value = (e as Error).message
@@ -125,7 +126,7 @@ watch(
 async function keep(): Promise<void> {
   const { revisionId, from } = offer.value!
   const isDone = await change(() =>
-    api.keepProposal(store.asset!.id, revisionId, from, tolerance.value, [...without.value])
+    api.keepProposal(store.asset!.id, revisionId, from, tolerance.value ?? offer.value!.tolerance, [...without.value])
   )
   if (isDone) emit('close')
 }

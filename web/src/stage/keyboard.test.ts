@@ -16,6 +16,10 @@ describe('keys on a view', () => {
 
   beforeEach(() => {
     vi.clearAllMocks()
+    vi.stubGlobal('requestAnimationFrame', (run: () => void) => {
+      run()
+      return 1
+    })
     isHeld = false
     element = document.createElement('div')
     Object.defineProperties(element, { clientWidth: { value: 200 }, clientHeight: { value: 100 } })

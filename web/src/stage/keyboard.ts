@@ -54,6 +54,15 @@ const ARROWS: Record<string, [number, number]> = {
 export function listenForKeys(element: HTMLElement, view: () => KeyedView, handlers: KeyHandlers): () => void {
   let aim: { x: number; y: number } | null = null
   let isStroke = false
+  let hoverRequest = 0
+
+  /** What is under the aim is asked once the view has moved, which it does with its next frame. */
+  function hoverSoon(): void {
+    cancelAnimationFrame(hoverRequest)
+    hoverRequest = requestAnimationFrame(() => {
+      if (aim && !isStroke) handlers.onHover?.(...client())
+    })
+  }
 
   function client(): [number, number] {
     const box = element.getBoundingClientRect()
@@ -64,13 +73,14 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     if (!element.matches(':focus-visible')) return
     aim = { x: Math.round(element.clientWidth / 2), y: Math.round(element.clientHeight / 2) }
     handlers.onAim(aim)
-    handlers.onHover?.(...client())
+    hoverSoon()
   }
 
   function handleBlur(): void {
     if (!aim) return
     if (isStroke) endStroke('replace')
     aim = null
+    cancelAnimationFrame(hoverRequest)
     handlers.onAim(null)
     handlers.onLeave?.()
   }
@@ -92,7 +102,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     aim = { x: clamp(aim!.x + AIM_PX * dx, element.clientWidth), y: clamp(aim!.y + AIM_PX * dy, element.clientHeight) }
     handlers.onAim(aim)
     if (isStroke) handlers.onStroke?.('go', ...client(), mode)
-    else handlers.onHover?.(...client())
+    else hoverSoon()
   }
 
   function handleArrow(e: KeyboardEvent, arrow: [number, number]): void {
@@ -100,7 +110,6 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     const { turn, slide } = view()
     if (movesAim) moveAim(arrow, modeOf(e))
     else (turn && !e.shiftKey ? turn : slide)(-MOVE_PX * arrow[0], -MOVE_PX * arrow[1])
-    if (!movesAim) handlers.onHover?.(...client())
   }
 
   function handleDown(e: KeyboardEvent): void {
@@ -114,6 +123,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     else if (e.key === ' ' && handlers.isHeld?.() && !handlers.isHeldByKey) {
       if (!isStroke) beginStroke(modeOf(e))
     } else return
+    hoverSoon()
     e.preventDefault()
     e.stopPropagation()
   }

@@ -316,11 +316,13 @@ export class Stage {
 
   /** What is at a place in the window, or null. */
   hitAt(clientX: number, clientY: number): Hit | null {
+    this.camera.updateMatrixWorld()
     return this.queries?.hitAt(clientX, clientY, true) ?? null
   }
 
   /** The same for a pointer that passes: nothing while a large model is still prepared for questions. */
   hoverAt(clientX: number, clientY: number): Hit | null {
+    this.camera.updateMatrixWorld()
     return this.queries?.hitAt(clientX, clientY, false) ?? null
   }
 

@@ -1,5 +1,5 @@
 <template>
-  <stage-view ref="view" :model="model" :face-groups="null" :groups="[]" view="lit" :overlays="hasSource ? overlays : []">
+  <stage-view ref="view" :model="model" :face-groups="null" :groups="[]" view="lit" :overlays="overlays">
     <template #tools>
       <el-checkbox v-model="hasSource" class="tool">Show the source</el-checkbox>
     </template>
@@ -34,7 +34,7 @@ const view = useTemplateRef<InstanceType<typeof StageView>>('view')
 const model = shallowRef<Model | null>(null)
 const directions = shallowRef<Float32Array | null>(null)
 const hasSource = ref(false)
-const overlays = useOverlays(() => store.sources)
+const overlays = useOverlays(() => (hasSource.value ? store.sources : []))
 const sides = computed(() => (model.value ? faceSides(model.value) : null))
 
 watch(

@@ -10,7 +10,7 @@
           </p>
           <p class="small">
             colours are one within
-            <drag-number :model-value="tolerance" unit="" label="tolerance of colours" :min="0" :max="128" :step="1" @try="() => {}" @keep="(v) => (tolerance = v)" />
+            <drag-number :model-value="tolerance" unit="" label="tolerance of colours" :min="0" :max="128" :step="1" @try="() => {}" @keep="(v) => (asked = v)" />
           </p>
           <ul class="found" aria-label="Groups of the image">
             <li v-for="g in cleaned.groups" :key="g.number">
@@ -43,7 +43,7 @@
 
 <script setup lang="ts">
 import { ElButton, ElDialog } from 'element-plus'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import DragNumber from '@/components/drag-number.vue'
 import LabelTag from '@/components/label-tag.vue'
@@ -59,22 +59,24 @@ import type { CleanedImage } from '@/api/types'
 const props = defineProps<{ imageId: number; sheets: string[] }>()
 const emit = defineEmits<{ close: []; kept: [bake: number] }>()
 
-const tolerance = ref(24)
+/** What is asked for, null for the usual one. */
+const asked = ref<number | null>(null)
 const sheet = ref(props.sheets[0] ?? '1001')
 const cleaned = shallowRef<CleanedImage | null>(null)
 const problem = ref<string | null>(null)
 const isKeeping = ref(false)
+const tolerance = computed(() => asked.value ?? cleaned.value?.tolerance ?? 0)
 const { image, problem: imageProblem } = useMapImage(() =>
   cleaned.value ? api.cleanImageUrl(props.imageId, tolerance.value) : null
 )
 
 watch(
-  tolerance,
+  asked,
   async (value) => {
     problem.value = null
     try {
       const found = await api.cleanImage(props.imageId, value)
-      if (value === tolerance.value) cleaned.value = found
+      if (value === asked.value) cleaned.value = found
     } catch (e) {
       cleaned.value = null
       problem.value = (e as Error).message

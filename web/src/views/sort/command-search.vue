@@ -1,8 +1,11 @@
 <template>
   <el-dialog :model-value="true" title="Search for a command" width="460" append-to-body @close="emit('close')">
-    <el-input
+    <input
+      ref="field"
       v-model="typed"
-      autofocus
+      class="field"
+      type="text"
+      autocomplete="off"
       role="combobox"
       aria-label="Search for a command"
       aria-expanded="true"
@@ -31,8 +34,8 @@
 </template>
 
 <script setup lang="ts">
-import { ElDialog, ElInput } from 'element-plus'
-import { computed, nextTick, ref, watch } from 'vue'
+import { ElDialog } from 'element-plus'
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useKeysStore } from '@/stores/keys'
 import { useCommands } from '@/views/sort/commands'
 import type { Command } from '@/views/sort/commands'
@@ -45,7 +48,10 @@ const keys = useKeysStore()
 const typed = ref('')
 const at = ref(0)
 const found = computed(() => commands.search(typed.value).filter((c) => c.id !== 'search').slice(0, MOST))
+const field = useTemplateRef<HTMLInputElement>('field')
 watch(typed, () => (at.value = 0))
+// The dialog takes the focus for itself first.
+onMounted(() => window.setTimeout(() => field.value?.focus(), 50))
 
 function move(by: number): void {
   at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by))
@@ -59,6 +65,16 @@ function run(command: Command | undefined): void {
 </script>
 
 <style scoped>
+.field {
+  width: 100%;
+  padding: 7px 10px;
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+  color: inherit;
+  font: inherit;
+}
+
 .found {
   padding-top: 8px;
 }

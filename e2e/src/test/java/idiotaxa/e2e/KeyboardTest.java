@@ -156,7 +156,7 @@ class KeyboardTest extends OnTheDemo {
     key("Shift+X");
     assertThat(artist.pickLine()).containsText("Nothing is picked");
     key("?");
-    press(dialog.getByText("All as at first"));
+    press(artist.button("All as at first"));
     key("Escape");
     key("j");
     assertThat(artist.pickLine()).containsText("100 % of the area");

@@ -70,6 +70,7 @@ public class ForeignImageService {
   /**
    * What an image holds.
    *
+   * @param tolerance distance within which colours counted as one, 8-bit RGB
    * @param filtered texels between two groups that went to the nearer one
    * @param noisy texels whose colour is not quite their group's
    * @param strays texels whose colour fits nothing around them
@@ -79,6 +80,7 @@ public class ForeignImageService {
       String name,
       int width,
       int height,
+      double tolerance,
       List<FoundGroup> groups,
       long filtered,
       long noisy,
@@ -148,6 +150,7 @@ public class ForeignImageService {
         row.name(),
         row.width(),
         row.height(),
+        settings.tolerance(),
         found,
         clean.filtered(),
         clean.noisy(),

@@ -1,5 +1,6 @@
 package idiotaxa.server.sort;
 
+import io.swagger.v3.oas.annotations.media.Schema;
 import idiotaxa.core.origin.IdOrigin;
 import java.util.Optional;
 import idiotaxa.core.claim.ClaimRule;
@@ -54,10 +55,17 @@ public class ProposalService {
    * @param role of the model: {@code target} or {@code source}
    * @param from origin that it lies in
    * @param groups that it would fill
+   * @param tolerance distance within which colours count as one unless another is asked for, 8-bit RGB
    * @param newGroups of these that the asset does not have yet
    */
   public record Offer(
-      long revisionId, String role, String fileName, IdOrigin from, int groups, int newGroups) {}
+      long revisionId,
+      @Schema(allowableValues = {"target", "source"}) String role,
+      String fileName,
+      IdOrigin from,
+      int groups,
+      int newGroups,
+      double tolerance) {}
 
   /** Of the target and all sources; colours before materials before parts, sources before the target. */
   public List<Offer> offers(long assetId) {
@@ -90,7 +98,7 @@ public class ProposalService {
       return filled < 2
           ? Optional.empty()
           : Optional.of(
-              new Offer(model.id(), model.role(), model.fileName(), from, filled, made));
+              new Offer(model.id(), model.role(), model.fileName(), from, filled, made, Origins.COLOR_TOLERANCE));
     } catch (IllegalArgumentException e) {
       // Too many names to make groups of: nothing to offer.
       return Optional.empty();

@@ -26,6 +26,33 @@ class SecurityTest {
         .isEqualTo(201);
   }
 
+  /** A foreign page cannot start costly reads, nor show pictures of models. */
+  @Test
+  void readingForAForeignPageIsRefused() {
+    long asset = api.createAsset("read");
+    for (String path : new String[] {"/api/assets", "/api/assets/" + asset, "/api/openapi.json"}) {
+      for (String site : new String[] {"cross-site", "same-site"}) {
+        assertThat(api.send("GET", path, null, "Sec-Fetch-Site", site).statusCode()).as(path + " " + site).isEqualTo(403);
+      }
+      for (String site : new String[] {"same-origin", "none"}) {
+        assertThat(api.send("GET", path, null, "Sec-Fetch-Site", site).statusCode()).as(path + " " + site).isEqualTo(200);
+      }
+    }
+    // A link from elsewhere to the page itself is followed.
+    assertThat(api.send("GET", "/", null, "Sec-Fetch-Site", "cross-site").statusCode()).isEqualTo(200);
+  }
+
+  @Test
+  void nobodyFramesThePageAndNothingForeignRunsInIt() {
+    for (String path : new String[] {"/", "/assets/1/sort", "/api/assets", "/api/nowhere"}) {
+      var headers = api.send("GET", path, null).headers();
+      String policy = headers.firstValue("Content-Security-Policy").orElse("");
+      assertThat(policy).as(path).contains("frame-ancestors 'none'").contains("default-src 'self'").doesNotContain("unsafe-eval");
+      assertThat(headers.firstValue("Cross-Origin-Resource-Policy")).contains("same-origin");
+      assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
+    }
+  }
+
   @Test
   void foreignHostNameIsRefused() throws IOException {
     // The JDK's client does not let a Host header be set.

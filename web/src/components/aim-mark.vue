@@ -1,5 +1,5 @@
 <template>
-  <svg v-if="at" class="aim" data-testid="aim" aria-hidden="true" viewBox="-17 -17 34 34" :style="{ left: `${at.x}px`, top: `${at.y}px` }">
+  <svg v-if="at" class="aim" data-testid="aim" aria-hidden="true" viewBox="-21 -21 42 42" :style="{ left: `${at.x}px`, top: `${at.y}px` }">
     <path class="under" :d="CROSS" />
     <path class="over" :d="CROSS" />
   </svg>
@@ -8,15 +8,15 @@
 <script setup lang="ts">
 /** Where the keyboard points at in a view; pixels from its upper left corner. */
 defineProps<{ at: { x: number; y: number } | null }>()
-const CROSS = 'M-15 0h10M5 0h10M0-15v10M0 5v10M0 0v0'
+const CROSS = 'M-18 0h12M6 0h12M0-18v12M0 6v12'
 </script>
 
 <style scoped>
 .aim {
   position: absolute;
-  width: 34px;
-  height: 34px;
-  margin: -17px;
+  width: 42px;
+  height: 42px;
+  margin: -21px;
   pointer-events: none;
 }
 
@@ -27,11 +27,11 @@ path {
 
 .under {
   stroke: #000;
-  stroke-width: 4.5;
+  stroke-width: 6;
 }
 
 .over {
   stroke: #fff;
-  stroke-width: 2;
+  stroke-width: 2.6;
 }
 </style>

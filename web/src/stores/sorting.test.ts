@@ -80,6 +80,15 @@ describe('claims', () => {
     expect([...sorting.faceGroups!]).toEqual([7, 5, 5, 0])
   })
 
+  it('tell where the journal stands before what waits behind them is begun', async () => {
+    const sorting = useSortingStore()
+    const order: string[] = []
+    const claimed = sorting.claim(BRASS, runsOfMask(Uint8Array.of(1, 0, 0, 0)), NONE, (state) => order.push(`stored ${state.entryId}`))
+    const next = sorting.inOrder(async () => order.push('next'))
+    await Promise.all([claimed, next])
+    expect(order).toEqual(['stored 1', 'next'])
+  })
+
   it('that are refused are thrown, and seen no more', async () => {
     const sorting = useSortingStore()
     server.refused = 70

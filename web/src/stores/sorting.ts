@@ -68,11 +68,16 @@ export const useSortingStore = defineStore('sorting', () => {
    * it answers. What it refuses is thrown, and seen no more.
    *
    * @param faces as runs
-   * @returns where the journal stands then
    * @param locked numbers of drawers that keep what lies in them
+   * @param onStored told where the journal stands with it, before whatever waits in line behind it is begun
    */
-  async function claim(group: Group | null, faces: Runs, locked: Set<number>): Promise<JournalState | null> {
-    if (!model.value || !faceGroups.value) return null
+  async function claim(
+    group: Group | null,
+    faces: Runs,
+    locked: Set<number>,
+    onStored: (state: JournalState) => void = () => {}
+  ): Promise<void> {
+    if (!model.value || !faceGroups.value) return
     const { revisionId } = model.value
     const number = group?.number ?? 0
     const next = faceGroups.value.slice()
@@ -85,8 +90,10 @@ export const useSortingStore = defineStore('sorting', () => {
     try {
       const asset = assetId.value
       const ranges = [...faces]
-      return await inOrder(() =>
-        patiently(() => api.claim(asset, revisionId, group?.id ?? 0, ranges), (is) => (isWaiting.value = is))
+      await inOrder(async () =>
+        onStored(
+          await patiently(() => api.claim(asset, revisionId, group?.id ?? 0, ranges), (is) => (isWaiting.value = is))
+        )
       )
     } finally {
       unsent.value--

@@ -41,11 +41,13 @@ export function useDrawers(): Drawers {
     const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
     inHand.value = group?.number ?? 0
     picking.endWithClaim()
-    const isKept = await orSay(async () => {
-      const state = await sorting.claim(group, taken.runs, locked)
-      if (state) picking.remember(state.entryId, taken)
-      own.remember(sorting.assetId, state)
-    })
+    const asset = sorting.assetId
+    const isKept = await orSay(() =>
+      sorting.claim(group, taken.runs, locked, (state) => {
+        picking.remember(state.entryId, taken)
+        own.remember(asset, state)
+      })
+    )
     if (!isKept) picking.giveBack(taken)
   }
 

@@ -5,6 +5,7 @@ import { useAssetStore } from '@/stores/asset'
 import { isInRuns } from '@/model/runs'
 import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
+import { useSortingStore } from '@/stores/sorting'
 import { Commands } from '@/views/sort/commands'
 import { useJournalSteps } from '@/stores/use-journal-steps'
 
@@ -59,6 +60,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   const store = useAssetStore()
   const journal = useJournalSteps()
   const picking = usePickingStore()
+  const sorting = useSortingStore()
   const facingAngle = ref(40)
 
   function ask(request: Omit<PickRequest, 'faceRanges'>): Promise<boolean> {
@@ -71,7 +73,16 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   }
 
   function same(kind: LabelKind): void {
-    needPick(() => void orSay(() => picking.takeSame(kind)))
+    ifModelHas(kind, () => needPick(() => void orSay(() => picking.takeSame(kind))))
+  }
+
+  /** A key is there also where the button is not, on a model that has nothing of the kind. */
+  function ifModelHas(what: Grain | LabelKind, action: () => unknown): unknown {
+    const isMissing =
+      ((what === 'color' || what === 'colors') && !sorting.model?.colors) || (what === 'island' && !sorting.model?.uvs)
+    if (!isMissing) return action()
+    const message = what === 'island' ? 'This model has no UVs.' : 'This model has no vertex colours.'
+    return ElMessage({ type: 'info', message, grouping: true })
   }
 
   function facing(direction: Direction): void {
@@ -113,7 +124,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
       section: CLICK,
       name,
       key,
-      run: () => orSay(() => picking.setGrain(grain)),
+      run: () => ifModelHas(grain, () => orSay(() => picking.setGrain(grain))),
       isOn: () => picking.grain === grain
     })),
     { id: 'let-go', section: CHANGE, name: 'let go of the pick', key: 'Esc', run: picking.letGo },
@@ -150,7 +161,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     { id: 'undo', section: WORK, name: 'undo: first picks, then claims', key: 'Ctrl z', run: undo },
     { id: 'redo', section: WORK, name: 'redo', key: 'Ctrl Shift z', run: redo },
     { id: 'keys', section: WORK, name: 'all keys', key: '?', run: page.showKeys },
-    { id: 'search', section: WORK, name: 'search for a command', key: 'Shift Enter', run: page.searchCommands }
+    { id: 'search', section: WORK, name: 'search for a command', key: 'Ctrl Enter', run: page.searchCommands }
   ]
 
   function bringIntoView(): void {

@@ -168,7 +168,7 @@ class KeyboardTest extends OnTheDemo {
     page.getByText("Storm lantern").first().click();
     artist.goTo("Sort");
     artist.waitForStage();
-    key("Shift+Enter");
+    key("Control+Enter");
     Locator box = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Search for a command"));
     box.fill("pick");
     Locator list = page.getByRole(AriaRole.LISTBOX);

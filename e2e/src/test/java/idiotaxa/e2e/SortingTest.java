@@ -158,7 +158,7 @@ class SortingTest extends OnTheDemo {
     assertThat(cabinet(artist)).containsText("100 %");
 
     press(artist, "Escape");
-    press(artist, "Shift+Enter");
+    press(artist, "Control+Enter");
     page.getByRole(AriaRole.DIALOG).getByLabel("Search for a command").fill("numbers model");
     press(artist, "Enter");
     assertThat(page.locator(".label.mono").first()).hasText("7");

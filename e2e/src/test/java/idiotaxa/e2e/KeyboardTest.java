@@ -53,7 +53,12 @@ class KeyboardTest extends OnTheDemo {
     press(artist.button("New asset"));
     Locator card = page.getByTestId("drop-target");
     card.waitFor();
-    tabTo(card.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Choose files…")));
+    // The page has loaded what it shows; what comes later would take the focus along.
+    page.waitForTimeout(1500);
+    Locator choose =
+        card.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Choose files…"));
+    tabTo(choose);
+    assertThat(choose).isFocused();
     FileChooser chooser = page.waitForFileChooser(() -> key("Enter"));
     chooser.setFiles(new FilePayload("wall.glb", "application/octet-stream", MaskingTest.wall()));
     artist.waitForStage();
@@ -168,6 +173,8 @@ class KeyboardTest extends OnTheDemo {
     page.getByText("Storm lantern").first().click();
     artist.goTo("Sort");
     artist.waitForStage();
+    // The link that was followed keeps the focus, and Enter means it.
+    artist.clickStage(0.02, 0.9);
     key("Control+Enter");
     Locator box = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Search for a command"));
     box.fill("pick");

@@ -127,10 +127,13 @@ class TogetherTest extends OnTheDemo {
     assertThat(artist.drawer(1)).containsText("locked");
     page.mouse().move(5, 5);
     artist.clickStage(0.3, 0.5);
+    // All of it is locked: the claim is refused, and its pick comes back.
+    browser.expect("/claims");
     page.keyboard().press("2");
-    assertThat(artist.pickLine()).containsText("Nothing is picked");
-    page.waitForTimeout(500);
+    page.waitForTimeout(800);
+    assertThat(artist.pickLine()).containsText("100 % of the area");
     assertThat(artist.drawer(1)).containsText("100 %");
+    page.keyboard().press("Escape");
     choose(page, "Unlock");
     assertThat(artist.drawer(1)).not().containsText("locked");
 

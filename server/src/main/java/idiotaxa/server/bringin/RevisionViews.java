@@ -75,7 +75,7 @@ public class RevisionViews {
       boolean hasLayout,
       boolean isHiddenKnown,
       LayoutView layout,
-      @Schema(implementation = ModelInspection.class) JsonNode inspection,
+      ModelInspection inspection,
       List<Finding> findings,
       int openFindings) {}
 
@@ -139,7 +139,7 @@ public class RevisionViews {
         r.uvBlobId() != null,
         hiddenKnown.contains(r.id()),
         layouts.findNewest(r.id()).map(this::layout).orElse(null),
-        r.inspection() == null ? null : json.readTree(r.inspection()),
+        read,
         read == null ? List.of() : OpenFindings.told(read, isSource),
         read == null ? 0 : OpenFindings.count(read, isSource));
   }

@@ -21,12 +21,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/assets")
 public class AssetController {
   private final AssetService assets;
-  private final BroughtOrigins origins;
   private final SheetPlans plans;
 
-  AssetController(AssetService assets, BroughtOrigins origins, SheetPlans plans) {
+  AssetController(AssetService assets, SheetPlans plans) {
     this.assets = assets;
-    this.origins = origins;
     this.plans = plans;
   }
 
@@ -62,7 +60,7 @@ public class AssetController {
       @PathVariable("id") long id,
       @RequestParam("isFromSource") boolean isFromSource,
       @RequestParam(name = "source", required = false) List<Long> sources) {
-    return origins.choices(assets.get(id).revisions(), isFromSource, sources);
+    return BroughtOrigins.choices(assets.get(id).revisions(), isFromSource, sources);
   }
 
   /** Chooses how parts are divided over sheets. */

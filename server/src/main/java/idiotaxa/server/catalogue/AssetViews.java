@@ -30,7 +30,6 @@ public class AssetViews {
   private final PaletteService palettes;
   private final MaskService masks;
   private final RecipeService recipes;
-  private final BroughtOrigins origins;
   private final JsonMapper json;
 
   AssetViews(
@@ -42,7 +41,6 @@ public class AssetViews {
       PaletteService palettes,
       MaskService masks,
       RecipeService recipes,
-      BroughtOrigins origins,
       JsonMapper json) {
     this.revisions = revisions;
     this.groups = groups;
@@ -52,7 +50,6 @@ public class AssetViews {
     this.palettes = palettes;
     this.masks = masks;
     this.recipes = recipes;
-    this.origins = origins;
     this.json = json;
   }
 
@@ -114,7 +111,7 @@ public class AssetViews {
             .toList(),
         baked,
         handedOff,
-        origins.proposed(models),
+        BroughtOrigins.proposed(models),
         StationFindings.of(models, groupsNow, baked, handedOff));
   }
 }

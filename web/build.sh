@@ -12,4 +12,6 @@ if [ ! -f src/api/openapi.ts ] || [ src/api/openapi.json -nt src/api/openapi.ts 
 fi
 if [ ! -f dist/index.html ] || [ -n "$(find src public index.html package.json vite.config.ts -newer dist/index.html -print -quit)" ]; then
   npm run --silent build
+  # Once here rather than at every request.
+  find dist/assets -name '*.js' -o -name '*.css' | xargs gzip --keep --best --no-name --force
 fi

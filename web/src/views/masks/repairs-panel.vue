@@ -2,8 +2,8 @@
   <div class="repairs">
     <section aria-label="Borders">
       <h2 class="minor">Borders</h2>
-      <ol v-if="plan.borders.length" class="rules small">
-        <li v-for="(rule, i) in plan.borders" :key="i" class="rule">
+      <ol v-if="rules.length" class="rules small">
+        <li v-for="(rule, i) in rules" :key="i" class="rule">
           <label-tag class="tag" :number="of(rule.from)?.number ?? null" :name="of(rule.from)?.name ?? 'gone'" :color="of(rule.from)?.color ?? null" />
           <span>
             takes
@@ -24,7 +24,7 @@
           <button class="small-button" type="button" aria-label="Remove this border rule" @click="removeRule(i)">×</button>
         </li>
       </ol>
-      <details :open="plan.borders.length === 0">
+      <details :open="rules.length === 0">
         <summary class="small">{{ touching ? count(touching.length, 'pair touches', 'pairs touch') : 'Looking for borders…' }}</summary>
         <ul class="pairs small">
           <li v-for="pair in touching ?? []" :key="`${pair.one} ${pair.other}`">
@@ -141,6 +141,8 @@ const LISTED = 60
 
 const masks = useMasksStore()
 const plan = computed(() => masks.plan)
+/** Without one that is only looked at: a list that grew under the pointer would move away from it. */
+const rules = computed(() => plan.value.borders.slice(0, masks.kept?.plan.borders.length))
 const most = ref(8)
 const touching = shallowRef<TouchingGroups[] | null>(null)
 const specks = shallowRef<{ count: number; list: Speck[] } | null>(null)

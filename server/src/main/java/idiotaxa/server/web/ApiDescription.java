@@ -15,11 +15,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.springdoc.core.customizers.GlobalOpenApiCustomizer;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
 /** The description of the API (OpenAPI 3.1): words from docstrings, and what docstrings leave to be said once. */
 @Configuration
+@ConditionalOnWebApplication
 class ApiDescription {
   private static final String PROBLEM = "Problem";
   private static final String REF = "#/components/schemas/";

@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springdoc.core.providers.ObjectMapperProvider;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.stereotype.Component;
 
 /**
@@ -27,6 +28,7 @@ import org.springframework.stereotype.Component;
  * whether a request may leave it out, both as its words say.
  */
 @Component
+@ConditionalOnWebApplication
 class DescribedRecords extends ModelResolver {
   private static final Pattern SAYS_NULL = Pattern.compile("\\b[Nn]ull\\b");
   private static final Pattern SAYS_ABSENT = Pattern.compile("\\b[Aa]bsent\\b");

@@ -81,6 +81,7 @@ public final class DocsScreenshots {
     page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
     page.getByText("Too near each other").waitFor();
     take("palette");
+    artist.button("Leave as it was").click();
     page.getByLabel("Idiotaxa, to the catalogue").click();
     offer();
   }

@@ -170,8 +170,4 @@ async function setAside(): Promise<void> {
   overflow-wrap: anywhere;
   font-weight: 600;
 }
-
-.reading {
-  font-weight: 600;
-}
 </style>

@@ -7,14 +7,15 @@ import java.util.stream.Collectors;
 
 /** Which origins models have anything to read for when they are read together, and which is proposed. */
 public final class OriginChoices {
-  private static final List<IdOrigin> OFFERED =
+  /** In which they are proposed; the one order for all that propose. */
+  static final List<IdOrigin> ORDER =
       List.of(
           IdOrigin.CLAIMS,
           IdOrigin.VERTEX_COLORS,
           IdOrigin.MATERIALS,
           IdOrigin.PARTS,
-          IdOrigin.PIECES,
-          IdOrigin.TEXTURE);
+          IdOrigin.TEXTURE,
+          IdOrigin.PIECES);
 
   private OriginChoices() {}
 
@@ -44,7 +45,7 @@ public final class OriginChoices {
 
   /** In the order in which they are proposed. */
   public static List<Choice> of(List<Brought> read) {
-    return OFFERED.stream().map(origin -> new Choice(origin, hasData(origin, read))).toList();
+    return ORDER.stream().map(origin -> new Choice(origin, hasData(origin, read))).toList();
   }
 
   /** Own claims first, then what the sources bring along, then what the target does. */
@@ -56,7 +57,7 @@ public final class OriginChoices {
   }
 
   private static Optional<Proposed> first(List<Brought> read, boolean isFromSource) {
-    return OFFERED.stream()
+    return ORDER.stream()
         .filter(origin -> hasData(origin, read))
         .findFirst()
         .map(origin -> new Proposed(origin, isFromSource));

@@ -37,16 +37,12 @@ public final class Origins {
     };
   }
 
-  /** The first origin with data, in the order vertex colours, materials, parts, texture, pieces. */
+  /** The first origin with data in the order of {@link OriginChoices}; pieces, its last, where there is none. */
   public static IdOrigin best(Mesh mesh) {
-    for (IdOrigin origin :
-        List.of(
-            IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.PARTS, IdOrigin.TEXTURE)) {
-      if (hasData(mesh, origin)) {
-        return origin;
-      }
-    }
-    return IdOrigin.PIECES;
+    return OriginChoices.ORDER.stream()
+        .filter(origin -> origin == IdOrigin.PIECES || hasData(mesh, origin))
+        .findFirst()
+        .orElseThrow();
   }
 
   private static int distinctColors(Mesh mesh, int enough) {

@@ -47,8 +47,8 @@ class OriginChoicesTest {
             IdOrigin.VERTEX_COLORS,
             IdOrigin.MATERIALS,
             IdOrigin.PARTS,
-            IdOrigin.PIECES,
-            IdOrigin.TEXTURE);
+            IdOrigin.TEXTURE,
+            IdOrigin.PIECES);
   }
 
   @Test

@@ -60,7 +60,7 @@ public class AssetController {
       @PathVariable("id") long id,
       @RequestParam("isFromSource") boolean isFromSource,
       @RequestParam(name = "source", required = false) List<Long> sources) {
-    return BroughtOrigins.choices(assets.get(id).revisions(), isFromSource, sources);
+    return assets.origins(id, isFromSource, sources);
   }
 
   /** Chooses how parts are divided over sheets. */

@@ -1,6 +1,8 @@
 package idiotaxa.server.catalogue;
 
+import idiotaxa.core.origin.OriginChoices;
 import idiotaxa.server.asset.AssetStore;
+import idiotaxa.server.bringin.RevisionViews;
 import idiotaxa.server.web.NotFoundException;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -13,10 +15,12 @@ public class AssetService {
   private static final int MAX_NAME_LENGTH = 120;
 
   private final AssetStore assets;
+  private final RevisionViews revisions;
   private final AssetViews views;
 
-  public AssetService(AssetStore assets, AssetViews views) {
+  public AssetService(AssetStore assets, RevisionViews revisions, AssetViews views) {
     this.assets = assets;
+    this.revisions = revisions;
     this.views = views;
   }
 
@@ -30,6 +34,16 @@ public class AssetService {
 
   private AssetStore.AssetRow find(long id) {
     return assets.find(id).orElseThrow(() -> new NotFoundException("asset", id));
+  }
+
+  /**
+   * What a bake can read.
+   *
+   * @param sourceIds null for all sources
+   * @throws NotFoundException when there is no such asset
+   */
+  public List<OriginChoices.Choice> origins(long id, boolean isFromSource, List<Long> sourceIds) {
+    return BroughtOrigins.choices(revisions.list(find(id).id()), isFromSource, sourceIds);
   }
 
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)

@@ -14,6 +14,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.JsonNode;
@@ -24,6 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
  * once however many look at it, and only when its stamp is another one.
  */
 @Component
+@ConditionalOnWebApplication
 class AssetWatch {
   private static final Logger LOG = LoggerFactory.getLogger(AssetWatch.class);
   private static final long INTERVAL_MS = 300;

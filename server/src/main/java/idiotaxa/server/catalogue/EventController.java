@@ -2,6 +2,7 @@ package idiotaxa.server.catalogue;
 
 import java.util.List;
 import java.util.Set;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -14,6 +15,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
  * <code>change</code> has what is another value since the event before.
  */
 @RestController
+@ConditionalOnWebApplication
 class EventController {
   private static final int MOST_ASSETS = 100;
 

@@ -12,9 +12,12 @@ import App from '@/shell/app.vue'
 import { followTheme } from '@/model/theme'
 import { router } from '@/router'
 import { noticeRenewal } from '@/shell/renewed'
+import { signInFirst } from '@/shell/sign-in-first'
 import { answerStrayDrops } from '@/shell/stray-drops'
 
 followTheme()
 answerStrayDrops()
 noticeRenewal()
-createApp(App).use(createPinia()).use(router).mount('#app')
+const app = createApp(App).use(createPinia())
+signInFirst(router)
+app.use(router).mount('#app')

@@ -29,6 +29,11 @@ export const router = createRouter({
         { path: 'hand-off', name: 'hand-off', component: () => import('@/views/hand-off/hand-off-view.vue') }
       ]
     },
+    { path: '/sign-in', name: 'sign-in', component: () => import('@/views/sign-in/sign-in-view.vue') },
+    { path: '/people', name: 'people', component: () => import('@/views/people/people-view.vue') },
+    { path: '/queue', name: 'queue', component: () => import('@/views/queue/queue-view.vue') },
+    { path: '/space', name: 'space', component: () => import('@/views/space/space-view.vue') },
+    { path: '/trash', name: 'trash', component: () => import('@/views/trash/trash-view.vue') },
     { path: '/many', name: 'many', component: () => import('@/views/many/many-view.vue') },
     { path: '/palettes/:id(\\d+)', name: 'palette', component: () => import('@/views/palette/palette-view.vue') },
     { path: '/:rest(.*)', name: 'lost', component: () => import('@/shell/lost-view.vue') }

@@ -10,6 +10,8 @@ export interface Follower {
   whole(asset: Asset): void
   changed(change: AssetChange): void
   isConnected(is: boolean): void
+  /** Names of those who have it open, oneself among them. */
+  visitors(names: string[]): void
 }
 
 /** After a set of assets changed, how long it rests before the stream is opened for the new one. */
@@ -19,6 +21,7 @@ const REST_MS = 50
 export class AssetStream {
   private readonly followers = new Map<number, Set<Follower>>()
   private readonly states = new Map<number, Asset>()
+  private readonly visitors = new Map<number, string[]>()
   private stream: EventSourceClient | null = null
   private isConnected = true
   private timer: ReturnType<typeof setTimeout> | undefined
@@ -32,6 +35,7 @@ export class AssetStream {
       others.add(follower)
       const state = this.states.get(id)
       if (state) follower.whole(state)
+      follower.visitors(this.visitors.get(id) ?? [])
       if (!this.isConnected) follower.isConnected(false)
       return
     }
@@ -44,6 +48,7 @@ export class AssetStream {
     if (!others?.delete(follower) || others.size > 0) return
     this.followers.delete(id)
     this.states.delete(id)
+    this.visitors.delete(id)
     this.reopen()
   }
 
@@ -70,6 +75,7 @@ export class AssetStream {
       onMessage: ({ event, data }) => {
         if (event === 'asset') this.take(JSON.parse(data) as Asset)
         if (event === 'change') this.change(JSON.parse(data) as AssetChange)
+        if (event === 'visitors') this.meet(JSON.parse(data) as { id: number; names: string[] })
       }
     })
   }
@@ -83,6 +89,11 @@ export class AssetStream {
   private take(asset: Asset): void {
     this.states.set(asset.id, asset)
     for (const follower of this.followers.get(asset.id) ?? []) follower.whole(asset)
+  }
+
+  private meet({ id, names }: { id: number; names: string[] }): void {
+    this.visitors.set(id, names)
+    for (const follower of this.followers.get(id) ?? []) follower.visitors(names)
   }
 
   private change(change: AssetChange): void {

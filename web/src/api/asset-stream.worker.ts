@@ -18,7 +18,8 @@ function serve(port: MessagePort): void {
     const follower: Follower = {
       whole: (asset) => tell({ kind: 'whole', id, asset }),
       changed: (change) => tell({ kind: 'changed', id, change }),
-      isConnected: (is) => tell({ kind: 'connected', id, is })
+      isConnected: (is) => tell({ kind: 'connected', id, is }),
+      visitors: (names) => tell({ kind: 'visitors', id, names })
     }
     follows.set(id, follower)
     stream.follow(id, follower)

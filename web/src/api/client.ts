@@ -1,5 +1,17 @@
-import { getBytes, getJson, getLarge, send } from '@/api/http'
+import { getBytes, getJson, getLarge, send, SIGN_IN } from '@/api/http'
 import type {
+  Account,
+  ApiToken,
+  AssetPage,
+  ManyLines,
+  Me,
+  PersonRole,
+  Queue,
+  QueueNow,
+  Show,
+  Space,
+  TrailEntry,
+  Trashed,
   CleanedImage,
   MaskGaps,
   MaskPlan,
@@ -19,7 +31,6 @@ import type {
   HandoffPlan,
   JournalState,
   ManyDone,
-  ManyLine,
   OriginChoice,
   Judgement,
   Look,
@@ -50,11 +61,56 @@ interface Created {
   id: number
 }
 
+/** Where things that can be put into the trash stand in addresses. */
+const TRASHED_AT = { asset: 'assets', model: 'revisions', bake: 'bakes', package: 'handoffs' } as const
+
+/** Some screens of cards. */
+const CARDS_A_PAGE = '48'
+
+const inShow = (show: number | null): string => (show === null ? '' : `?show=${show}`)
+
 /** One method a request. */
 export const api = {
-  assets: () => getJson<Asset[]>('/api/assets'),
+  me: () => getJson<Me>('/api/me'),
+  signIn: (name: string, password: string) => send<void>('POST', SIGN_IN, { name, password }),
+  signOut: () => send<void>('POST', '/api/sign-out'),
+  changePassword: (present: string, next: string) => send<void>('PUT', '/api/me/password', { present, next }),
+  accounts: () => getJson<Account[]>('/api/accounts'),
+  createAccount: (name: string, password: string, role: PersonRole) =>
+    send<Created>('POST', '/api/accounts', { name, password, role }),
+  changeAccount: (id: number, role: PersonRole, isClosed: boolean) =>
+    send<void>('PATCH', `/api/accounts/${id}`, { role, isClosed }),
+  setPassword: (id: number, password: string) => send<void>('PUT', `/api/accounts/${id}/password`, { password }),
+  shows: () => getJson<Show[]>('/api/shows'),
+  createShow: (name: string) => send<Created>('POST', '/api/shows', { name }),
+  changeShow: (id: number, name: string, members: number[]) => send<void>('PUT', `/api/shows/${id}`, { name, members }),
+  tokens: () => getJson<ApiToken[]>('/api/tokens'),
+  createToken: (name: string, role: PersonRole, days: number) =>
+    send<{ id: number; secret: string }>('POST', '/api/tokens', { name, role, days }),
+  endToken: (id: number) => send<void>('DELETE', `/api/tokens/${id}`),
+  /** @param before number of an entry that only earlier ones are wanted of, null for the newest */
+  trail: (before: number | null) => getJson<TrailEntry[]>(`/api/trail${before === null ? '' : `?before=${before}`}`),
+
+  queueNow: () => getJson<QueueNow>('/api/queue/now'),
+  queue: () => getJson<Queue>('/api/queue'),
+  jobAgain: (kind: string, id: number) => send<void>('POST', `/api/queue/${kind}/${id}/again`),
+  space: () => getJson<Space>('/api/space'),
+  trash: () => getJson<Trashed[]>('/api/trash'),
+  putIntoTrash: (kind: Trashed['kind'], id: number) => send<void>('POST', `/api/${TRASHED_AT[kind]}/${id}/trash`),
+  takeBack: (kind: Trashed['kind'], id: number) => send<void>('POST', `/api/${TRASHED_AT[kind]}/${id}/take-back`),
+  removeForGood: (kind: Trashed['kind'], id: number) => send<void>('DELETE', `/api/${TRASHED_AT[kind]}/${id}`),
+
+  /** @param show null for all */
+  assets: (search: string, order: string, page: number, show: number | null) =>
+    getJson<AssetPage>(
+      `/api/assets?${new URLSearchParams({ search, order, page: String(page), size: CARDS_A_PAGE, ...(show === null ? {} : { show: String(show) }) })}`
+    ),
+  renameAsset: (id: number, version: number, name: string) =>
+    send<void>('PATCH', `/api/assets/${id}`, { name }, { 'If-Match': `"${version}"` }),
+  copyAsset: (id: number) => send<Created>('POST', `/api/assets/${id}/copies`, {}),
   asset: (id: number) => getJson<Asset>(`/api/assets/${id}`),
-  createAsset: (name: string) => send<Created>('POST', '/api/assets', { name }),
+  /** @param show number of the show that it is for, null where there is only one */
+  createAsset: (name: string, show: number | null) => send<Created>('POST', '/api/assets', { name, show }),
 
   geometry: (assetId: number, revisionId: number, key: string, signal: AbortSignal, onShare: (share: number) => void) =>
     getLarge(`/api/assets/${assetId}/revisions/${revisionId}/geometry?key=${key}`, signal, onShare),
@@ -75,11 +131,13 @@ export const api = {
   /** @param angle degrees, for flat patches */
   labels: async (assetId: number, revisionId: number, kind: string, angle: number) =>
     new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),
-  piecePictureUrl: (assetId: number, revisionId: number, version: number, piece: number) =>
-    `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&version=${version}`,
+  /** @param key of the geometry, so that a kept picture is never of another */
+  piecePictureUrl: (assetId: number, revisionId: number, key: string, piece: number) =>
+    `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&key=${key}`,
 
   recipes: () => getJson<Recipe[]>('/api/recipes'),
-  readRecipeFile: (file: unknown) => send<Created & { version: number; isNew: boolean }>('POST', '/api/recipes', file),
+  readRecipeFile: (file: unknown, show: number | null) =>
+    send<Created & { version: number; isNew: boolean }>('POST', `/api/recipes${inShow(show)}`, file),
   recipeFileUrl: (id: number) => `/api/recipes/${id}/file`,
   recipeChanges: (id: number, from: number) => getJson<string[]>(`/api/recipes/${id}/changes?from=${from}`),
   deleteRecipe: (id: number) => send<void>('DELETE', `/api/recipes/${id}`),
@@ -92,7 +150,7 @@ export const api = {
   applyRecipe: (assetId: number, recipeId: number) =>
     send<{ version: number; remarks: string[] }>('POST', `/api/assets/${assetId}/recipe/apply`, { recipeId }),
 
-  many: () => getJson<ManyLine[]>('/api/many'),
+  many: (page: number) => getJson<ManyLines>(`/api/many?page=${page}`),
   applyToMany: (assetIds: number[], recipeId: number) =>
     send<ManyDone[]>('POST', '/api/many/recipe', { assetIds, recipeId }),
   bakeMany: (assetIds: number[]) => send<ManyDone[]>('POST', '/api/many/bakes', { assetIds }),
@@ -181,9 +239,10 @@ export const api = {
   palettes: () => getJson<Palette[]>('/api/palettes'),
   palette: (id: number) => getJson<Palette>(`/api/palettes/${id}`),
   /** @param fromAsset an asset whose groups it begins with and that uses it, null for an empty one */
-  createPalette: (name: string, fromAsset: number | null) =>
-    send<Created>('POST', '/api/palettes', { name, fromAsset }),
-  readPaletteFile: (file: unknown) => send<Created>('POST', '/api/palettes/file', file),
+  createPalette: (name: string, fromAsset: number | null, show: number | null) =>
+    send<Created>('POST', '/api/palettes', { name, fromAsset, show }),
+  readPaletteFile: (file: unknown, show: number | null) =>
+    send<Created>('POST', `/api/palettes/file${inShow(show)}`, file),
   paletteFileUrl: (id: number, ending: 'json' | 'csv') => `/api/palettes/${id}/file.${ending}`,
   changePalette: (id: number, version: number, name: string, groups: WantedGroup[]) =>
     send<void>('PUT', `/api/palettes/${id}`, { version, name, groups }),

@@ -14,6 +14,7 @@ export type WorkerMessage =
   | { kind: 'whole'; id: number; asset: Asset }
   | { kind: 'changed'; id: number; change: AssetChange }
   | { kind: 'connected'; id: number; is: boolean }
+  | { kind: 'visitors'; id: number; names: string[] }
 
 interface Source {
   follow(id: number, follower: Follower): void
@@ -34,6 +35,7 @@ function openSource(): Source {
     if (data.kind === 'whole') follower?.whole(data.asset)
     if (data.kind === 'changed') follower?.changed(data.change)
     if (data.kind === 'connected') follower?.isConnected(data.is)
+    if (data.kind === 'visitors') follower?.visitors(data.names)
   }
   // The worker is not told of tabs that close, nor of pages that wait to be come back to.
   window.addEventListener('pagehide', () => [...followers.keys()].forEach((id) => send({ kind: 'leave', id })))

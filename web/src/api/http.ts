@@ -14,6 +14,9 @@ export class ApiProblem extends Error {
   }
 }
 
+/** Where name and password are sent: that they are refused is no news. */
+export const SIGN_IN = '/api/sign-in'
+
 /** Milliseconds after which nobody waits any longer for an answer, and for models and pictures. */
 const LONGEST_MS = 60_000
 const LONGEST_LOAD_MS = 600_000
@@ -31,17 +34,28 @@ export function problemSentence(status: number, body: string): string {
     : `The server answered with an error (${status}). Try again; its log says more.`
 }
 
+/** Told on the window when the server does not know who asks any more. */
+export const SIGNED_OUT = 'idiotaxa:signed-out'
+
+/** What proves to the server that a change is this page's own: no other page can read the cookie. */
+export function proofOfPage(): Record<string, string> {
+  const proof = /(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1]
+  return proof ? { 'X-XSRF-TOKEN': decodeURIComponent(proof) } : {}
+}
+
 async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST_MS): Promise<Response> {
   let response: Response
   const limit = AbortSignal.timeout(longestMs)
   try {
-    response = await fetch(path, { ...init, signal: init.signal ? AbortSignal.any([init.signal, limit]) : limit })
+    const headers = init.method ? { ...proofOfPage(), ...(init.headers as Record<string, string>) } : init.headers
+    response = await fetch(path, { ...init, headers, signal: init.signal ? AbortSignal.any([init.signal, limit]) : limit })
   } catch (e) {
     if (init.signal?.aborted) throw e
     if (limit.aborted) throw new ApiProblem(0, `The server did not answer within ${longestMs / 1000} s. Try again; its log says more.`)
     throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
   }
   if (!response.ok) {
+    if (response.status === 401 && path !== SIGN_IN) window.dispatchEvent(new Event(SIGNED_OUT))
     throw new ApiProblem(response.status, problemSentence(response.status, await response.text()))
   }
   return response

@@ -6,6 +6,22 @@ import type { components } from '@/api/openapi'
  */
 type S = components['schemas']
 
+export type Me = S['SignInMe']
+export type PersonRole = NonNullable<Me['role']>
+export type Account = S['PeopleAccountView']
+export type Show = S['PeopleShowView']
+export type ApiToken = S['PeopleTokenView']
+export type TrailEntry = S['AuditEntry']
+export type AssetPage = S['AssetPagesAssetPage']
+export type AssetSummary = S['AssetPagesSummary']
+export type Trashed = S['TrashedView']
+export type Space = S['Space']
+export type Queue = S['Queue']
+export type QueueNow = S['QueueNow']
+export type QueueLine = S['QueueLine']
+export type ProcessView = S['QueueProcessView']
+export type ManyLines = S['ManyLines']
+
 export type Role = S['RevisionView']['role']
 export type JobState = S['BakeSheetView']['state']
 export type Severity = S['Finding']['severity']

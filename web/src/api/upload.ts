@@ -1,4 +1,4 @@
-import { ApiProblem, problemSentence } from '@/api/http'
+import { ApiProblem, problemSentence, proofOfPage } from '@/api/http'
 import { pathOf } from '@/model/dropped-files'
 import type { ManyDone, Role } from '@/api/types'
 
@@ -44,14 +44,18 @@ export function uploadIdImage(assetId: number, file: File): Promise<number> {
  * Sends a folder of models, each target of which becomes an asset.
  *
  * @param paletteId that all of them use, null for none
+ * @param show number of the show that they are for, null where there is only one
  */
 export function uploadMany(
   files: File[],
   paletteId: number | null,
+  show: number | null,
   watch: UploadWatch
 ): Promise<{ assets: ManyDone[]; sourcesWithoutTarget: string[] }> {
-  const palette = paletteId === null ? '' : `?palette=${paletteId}`
-  return postFiles(`/api/many/models${palette}`, files, watch)
+  const query = new URLSearchParams()
+  if (paletteId !== null) query.set('palette', String(paletteId))
+  if (show !== null) query.set('show', String(show))
+  return postFiles(`/api/many/models?${query}`, files, watch)
 }
 
 /** Answers with the number of what was made. */
@@ -67,6 +71,7 @@ function postFiles<T>(path: string, files: File[], { onProgress, signal }: Uploa
   const request = new XMLHttpRequest()
   return new Promise((resolve, reject) => {
     request.open('POST', path)
+    Object.entries(proofOfPage()).forEach(([name, value]) => request.setRequestHeader(name, value))
     request.upload.onprogress = (e) => onProgress?.(e.total ? e.loaded / e.total : 0)
     request.onload = () =>
       request.status < 300

@@ -28,11 +28,18 @@ export function area(squareMetres: number): string {
 
 export function bytes(n: number): string {
   if (n < 1000) return `${n} B`
-  return n < 1e6 ? `${(n / 1e3).toFixed(0)} kB` : `${(n / 1e6).toFixed(1)} MB`
+  if (n < 1e6) return `${(n / 1e3).toFixed(0)} kB`
+  return n < 1e9 ? `${(n / 1e6).toFixed(1)} MB` : `${(n / 1e9).toFixed(1)} GB`
 }
 
 export function seconds(millis: number): string {
   return millis < 1000 ? `${millis} ms` : `${(millis / 1000).toFixed(1)} s`
+}
+
+/** How long something has taken, in whole units. */
+export function duration(s: number): string {
+  if (s < 90) return `${Math.round(s)} s`
+  return s < 5400 ? `${Math.round(s / 60)} min` : `${(s / 3600).toFixed(1)} h`
 }
 
 /** A moment of the server's clock (UTC, without zone) in the reader's own time. */

@@ -2,6 +2,8 @@
   <div class="shell">
     <top-bar>
       <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
+      <span v-if="others" class="small soft others" role="status">{{ others }}</span>
+      <span v-if="store.asset && !person.mayWork" class="small soft others" title="Ask those who manage for more">you may look</span>
       <button class="word-button" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
         Pin a picture
       </button>
@@ -33,6 +35,10 @@
       The server has a newer version of Idiotaxa. Work goes on; load the page again when it suits.
       <button type="button" class="word-button" @click="loadAgain">Load it again</button>
     </p>
+    <p v-if="store.asset?.isInTrash" class="offline" role="status">
+      This asset lies in the trash: it can be looked at, and changed once it is taken back.
+      <router-link :to="{ name: 'trash' }">To the trash</router-link>
+    </p>
     <main v-if="store.asset" class="view">
       <router-view />
       <reference-board ref="references" />
@@ -55,11 +61,18 @@ import { isRenewed, lookForRenewal } from '@/shell/renewed'
 import TopBar from '@/shell/top-bar.vue'
 import { usePageTitle } from '@/shell/use-page-title'
 import { useAssetStore } from '@/stores/asset'
+import { usePersonStore } from '@/stores/person'
 import { useSortingStore } from '@/stores/sorting'
 
 const route = useRoute()
 const store = useAssetStore()
 const sorting = useSortingStore()
+const person = usePersonStore()
+/** Who else has the asset open. */
+const others = computed(() => {
+  const names = store.visitors.filter((n) => n !== person.me?.name)
+  return names.length === 0 ? '' : `also here: ${names.join(', ')}`
+})
 const id = computed(() => Number(route.params.id))
 const findings = computed<Record<StationName, number>>(() => {
   const { bringIn = 0, sort = 0, bake = 0, masks = 0, handOff = 0 } = store.asset?.open ?? {}
@@ -116,6 +129,14 @@ onBeforeUnmount(() => {
   white-space: nowrap;
   font-size: var(--text-large);
   font-weight: 400;
+}
+
+.others {
+  align-self: center;
+  max-width: 220px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
 .stations {

@@ -3,14 +3,15 @@
     <top-bar>
       <h1 class="title">{{ title }}</h1>
       <slot name="bar" />
+      <catalogue-links />
     </top-bar>
     <slot />
   </div>
 </template>
 
 <script setup lang="ts">
+import CatalogueLinks from '@/shell/catalogue-links.vue'
 import TopBar from '@/shell/top-bar.vue'
-
 import { usePageTitle } from '@/shell/use-page-title'
 
 /** A page before the stations: the catalogue itself, or a palette. */

@@ -12,12 +12,14 @@
     >
       {{ theme === 'day' ? 'Night' : 'Day' }}
     </button>
+    <queue-line />
     <slot />
   </header>
 </template>
 
 <script setup lang="ts">
 import { switchTheme, theme } from '@/model/theme'
+import QueueLine from '@/shell/queue-line.vue'
 </script>
 
 <style scoped>

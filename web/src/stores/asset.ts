@@ -10,6 +10,8 @@ export const useAssetStore = defineStore('asset', () => {
   const asset = shallowRef<Asset | null>(null)
   const problem = ref<string | null>(null)
   const isConnected = ref(true)
+  /** Names of those who have it open where people sign in, oneself among them. */
+  const visitors = ref<string[]>([])
   let stopFollowing: (() => void) | null = null
   /** The state that the server told of last: what its next change is a change of. */
   let told: Asset | null = null
@@ -40,7 +42,8 @@ export const useAssetStore = defineStore('asset', () => {
       changed: (change) => {
         if (told) hear(applyChange(told, change))
       },
-      isConnected: (is) => (isConnected.value = is)
+      isConnected: (is) => (isConnected.value = is),
+      visitors: (names) => (visitors.value = names)
     })
   }
 
@@ -74,7 +77,8 @@ export const useAssetStore = defineStore('asset', () => {
     asset.value = null
     problem.value = null
     isConnected.value = true
+    visitors.value = []
   }
 
-  return { asset, problem, isConnected, target, sources, groups, journalStamp, open, refresh, close }
+  return { asset, problem, isConnected, visitors, target, sources, groups, journalStamp, open, refresh, close }
 })

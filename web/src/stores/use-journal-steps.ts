@@ -2,6 +2,7 @@ import { ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
+import { usePersonStore } from '@/stores/person'
 import { useSortingStore } from '@/stores/sorting'
 import { useChange } from '@/stores/use-change'
 import { moment } from '@/model/words'
@@ -23,21 +24,25 @@ let underWay: Promise<unknown> = Promise.resolve()
 export function useJournalSteps(): JournalSteps {
   const store = useAssetStore()
   const own = useOwnStepsStore()
+  const person = usePersonStore()
   const sorting = useSortingStore()
   const change = useChange()
 
   const entryAt = (ordinal: number): HistoryEntry | null => store.asset!.history.find((e) => e.ordinal === ordinal) ?? null
 
+  /** Where people sign in the journal says whose a step is; else this browser knows its own. */
+  const isOwn = (id: number, e: HistoryEntry): boolean => (e.by ? e.by === person.me?.name : own.isOwn(id, e.id))
+
   async function mayUndo(steps: number): Promise<boolean> {
     const { id, journalPosition, history } = store.asset!
     const others = history.filter(
-      (e) => e.ordinal <= journalPosition && e.ordinal > journalPosition + steps && !own.isOwn(id, e.id)
+      (e) => e.ordinal <= journalPosition && e.ordinal > journalPosition + steps && !isOwn(id, e)
     )
     if (others.length === 0) return true
     const last = others[others.length - 1]!
     const more = others.length > 1 ? ` and ${others.length - 1} more` : ''
     return ElMessageBox.confirm(
-      `“${last.words}” (${moment(last.createdAt)})${more} was not done in this browser. Undo it all the same?`,
+      `“${last.words}” (${moment(last.createdAt)})${more} was ${last.by ? `done by ${last.by}` : 'not done in this browser'}. Undo it all the same?`,
       'Not your step',
       { confirmButtonText: 'Undo it', cancelButtonText: 'Leave it', type: 'warning' }
     ).then(

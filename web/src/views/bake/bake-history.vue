@@ -12,12 +12,16 @@
             {{ outcome(bake) }}
           </span>
         </button>
+        <button class="word-button trash" type="button" :aria-label="`Put the bake of ${moment(bake.createdAt)} into the trash`" @click="trash(bake)">To the trash</button>
       </li>
     </ul>
   </section>
 </template>
 
 <script setup lang="ts">
+import { ElMessage } from 'element-plus'
+import { api } from '@/api/client'
+import { orSay } from '@/components/say'
 import { bakeState } from '@/model/bake-state'
 import { count, moment, percent, seconds } from '@/model/words'
 
@@ -25,6 +29,13 @@ import type { Bake } from '@/api/types'
 
 defineProps<{ bakes: Bake[]; shown: number | null }>()
 const emit = defineEmits<{ show: [id: number] }>()
+
+async function trash(bake: Bake): Promise<void> {
+  await orSay(async () => {
+    await api.putIntoTrash('bake', bake.id)
+    ElMessage({ type: 'success', message: 'The bake lies in the trash; it can be taken back there.' })
+  })
+}
 
 function sourceWords({ sourceIds }: Bake): string {
   if (sourceIds.length === 0) return 'target'
@@ -51,6 +62,22 @@ function originWords(bake: Bake): string {
 .entry {
   display: grid;
   padding: 6px 8px;
+}
+
+li {
+  position: relative;
+}
+
+.trash {
+  position: absolute;
+  right: 8px;
+  bottom: 7px;
+  opacity: 0;
+}
+
+li:hover .trash,
+.trash:focus-visible {
+  opacity: 1;
 }
 
 .entry:hover,

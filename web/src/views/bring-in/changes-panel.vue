@@ -63,7 +63,10 @@
         <span class="mono">{{ r.label }}</span>
         <span class="name">{{ r.fileName }}</span>
         <span v-if="r.isCurrent" class="soft">current</span>
-        <el-button v-else size="small" @click="makeCurrent(r)">Make current</el-button>
+        <template v-else>
+          <el-button size="small" @click="makeCurrent(r)">Make current</el-button>
+          <button class="word-button" type="button" @click="orSay(() => api.putIntoTrash('model', r.id))">To the trash</button>
+        </template>
       </li>
     </ul>
   </section>

@@ -1,58 +1,95 @@
 <template>
-  <router-link :to="{ name: entry, params: { id: asset.id } }" class="card">
-    <div class="picture">
-      <img v-if="shown" :src="api.pictureUrl(asset.id, shown.id, stamp)" :alt="`Picture of ${asset.name}`" />
-      <span v-else>no model yet</span>
+  <article class="card">
+    <router-link :to="{ name: entry, params: { id: asset.id } }" class="open">
+      <div class="picture">
+        <img v-if="asset.shownRevision" :src="api.pictureUrl(asset.id, asset.shownRevision, asset.entryId)" :alt="`Picture of ${asset.name}`" loading="lazy" />
+        <span v-else>no model yet</span>
+      </div>
+      <div class="words">
+        <h2>{{ asset.name }}</h2>
+        <dl class="facts">
+          <dt>claimed</dt>
+          <dd>{{ percent(asset.claimedShare) }}</dd>
+          <dt>last bake</dt>
+          <dd>{{ asset.lastBakeAt ? moment(asset.lastBakeAt) : 'none yet' }}</dd>
+          <dt>last hand-off</dt>
+          <dd>{{ asset.lastHandoffAt ? moment(asset.lastHandoffAt) : 'none yet' }}</dd>
+          <dt>open findings</dt>
+          <dd>{{ findings }}</dd>
+        </dl>
+      </div>
+    </router-link>
+    <div v-if="person.mayWork" class="verbs">
+      <button class="word-button" type="button" :aria-label="`Rename ${asset.name}`" @click="rename">Rename</button>
+      <button class="word-button" type="button" :aria-label="`Copy ${asset.name}`" @click="copy">Copy</button>
+      <button class="word-button" type="button" :aria-label="`Put ${asset.name} into the trash`" @click="trash">To the trash</button>
     </div>
-    <div class="words">
-      <h2>{{ asset.name }}</h2>
-      <dl class="facts">
-        <dt>claimed</dt>
-        <dd>{{ percent(claimed) }}</dd>
-        <dt>last bake</dt>
-        <dd>{{ asset.bakes[0] ? moment(asset.bakes[0].createdAt) : 'none yet' }}</dd>
-        <dt>last hand-off</dt>
-        <dd>{{ asset.handoffs[0] ? moment(asset.handoffs[0].createdAt) : 'none yet' }}</dd>
-        <dt>open findings</dt>
-        <dd>{{ findings }}</dd>
-      </dl>
-    </div>
-  </router-link>
+  </article>
 </template>
 
 <script setup lang="ts">
+import { ElMessage, ElMessageBox } from 'element-plus'
 import { computed } from 'vue'
 import { api } from '@/api/client'
+import { orSay } from '@/components/say'
 import { moment, percent } from '@/model/words'
+import { usePersonStore } from '@/stores/person'
 
-import type { Asset, Revision } from '@/api/types'
+import type { AssetSummary } from '@/api/types'
 
-const props = defineProps<{ asset: Asset }>()
+const props = defineProps<{ asset: AssetSummary }>()
+const emit = defineEmits<{ changed: [] }>()
 
-/** The model that is sorted furthest, of equals the target. */
-const shown = computed(() => {
-  const current = props.asset.revisions.filter((r) => r.isCurrent)
-  const rank = (r: Revision): number => r.claimedShare + (r.role === 'target' ? 1e-9 : 0)
-  return current.sort((a, b) => rank(b) - rank(a))[0] ?? null
-})
-const claimed = computed(() => shown.value?.claimedShare ?? 0)
+const person = usePersonStore()
 const findings = computed(() => Object.values(props.asset.open).reduce((sum, n) => sum + n, 0))
-const entry = computed(() => (shown.value ? 'sort' : 'bring-in'))
-const stamp = computed(() => props.asset.history.find((e) => e.ordinal === props.asset.journalPosition)?.id ?? 0)
+const entry = computed(() => (props.asset.shownRevision ? 'sort' : 'bring-in'))
+
+async function rename(): Promise<void> {
+  const answer = await ElMessageBox.prompt('', 'Rename the asset', {
+    inputValue: props.asset.name,
+    inputPattern: /\S/,
+    inputErrorMessage: 'A name has 1 to 120 characters.',
+    confirmButtonText: 'Rename it',
+    cancelButtonText: 'Leave it'
+  }).catch(() => null)
+  if (!answer) return
+  await orSay(() => api.renameAsset(props.asset.id, props.asset.version, answer.value))
+  emit('changed')
+}
+
+async function copy(): Promise<void> {
+  await orSay(async () => {
+    await api.copyAsset(props.asset.id)
+    ElMessage({ type: 'success', message: `Copy of ${props.asset.name} begins as this one stands now, without its bakes and packages.` })
+  })
+  emit('changed')
+}
+
+async function trash(): Promise<void> {
+  await orSay(async () => {
+    await api.putIntoTrash('asset', props.asset.id)
+    ElMessage({ type: 'success', message: `${props.asset.name} lies in the trash; it can be taken back there.` })
+  })
+  emit('changed')
+}
 </script>
 
 <style scoped>
 .card {
-  display: grid;
   border: 1px solid var(--rule-strong);
   border-radius: var(--radius);
   background: var(--paper-raised);
-  text-decoration: none;
 }
 
-.card:hover {
+.card:hover,
+.card:focus-within {
   border-color: var(--ink);
   box-shadow: 0 1px 0 var(--ink);
+}
+
+.open {
+  display: grid;
+  text-decoration: none;
 }
 
 .picture {
@@ -72,6 +109,12 @@ const stamp = computed(() => props.asset.history.find((e) => e.ordinal === props
 .words {
   display: grid;
   gap: 8px;
-  padding: 12px 14px 14px;
+  padding: 12px 14px 8px;
+}
+
+.verbs {
+  display: flex;
+  gap: 14px;
+  padding: 0 14px 10px;
 }
 </style>

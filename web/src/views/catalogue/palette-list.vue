@@ -35,11 +35,13 @@ import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
 import { readJsonFile } from '@/model/json-file'
 import { count } from '@/model/words'
+import { usePersonStore } from '@/stores/person'
 
 import type { Palette, PaletteGroup } from '@/api/types'
 
 /** The palettes that assets share, searched over names and keywords. */
 const router = useRouter()
+const person = usePersonStore()
 const palettes = shallowRef<Palette[] | null>(null)
 const search = ref('')
 const name = ref('')
@@ -59,7 +61,7 @@ function isFound(group: PaletteGroup): boolean {
 }
 
 function create(): void {
-  void orSay(async () => open((await api.createPalette(name.value, null)).id))
+  void orSay(async () => open((await api.createPalette(name.value, null, person.showForNew)).id))
 }
 
 function read(): void {
@@ -68,7 +70,7 @@ function read(): void {
   void orSay(async () => {
     chooser.value!.value = ''
     const json = await readJsonFile(file, 'palette')
-    await open((await api.readPaletteFile(json)).id)
+    await open((await api.readPaletteFile(json, person.showForNew)).id)
   })
 }
 

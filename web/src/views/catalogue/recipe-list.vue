@@ -36,10 +36,12 @@ import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { readJsonFile } from '@/model/json-file'
 import { count, moment } from '@/model/words'
+import { usePersonStore } from '@/stores/person'
 
 import type { Recipe } from '@/api/types'
 
 /** The recipes that are kept, with the assets that were made with them. */
+const person = usePersonStore()
 const recipes = shallowRef<Recipe[] | null>(null)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 
@@ -60,7 +62,7 @@ function read(): void {
   void orSay(async () => {
     chooser.value!.value = ''
     const json = await readJsonFile(file, 'recipe')
-    const { version, isNew } = await api.readRecipeFile(json)
+    const { version, isNew } = await api.readRecipeFile(json, person.showForNew)
     ElMessage({ type: 'success', message: isNew ? `Kept as version ${version}.` : 'It is the newest version already.' })
     await load()
   })

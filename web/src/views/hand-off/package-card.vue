@@ -47,6 +47,7 @@
         <el-tooltip :content="folder ? `Puts it whole into ${folder}` : 'No hand-off folder is set: name one by IDIOTAXA_HANDOFF_FOLDER and start again.'">
           <span><el-button :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
         </el-tooltip>
+        <button class="word-button" type="button" @click="trash">To the trash</button>
       </div>
     </template>
     <notice-line v-if="handoff.receiverProblem" kind="bad">{{ handoff.receiverProblem }}</notice-line>
@@ -89,6 +90,13 @@ async function deliver(): Promise<void> {
   await orSay(async () => {
     await api.deliver(props.handoff.id)
     await store.refresh()
+  })
+}
+
+async function trash(): Promise<void> {
+  await orSay(async () => {
+    await api.putIntoTrash('package', props.handoff.id)
+    ElMessage({ type: 'success', message: 'The package lies in the trash; it can be taken back there.' })
   })
 }
 

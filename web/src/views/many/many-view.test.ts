@@ -1,4 +1,5 @@
 import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api } from '@/api/client'
 import ManyView from '@/views/many/many-view.vue'
@@ -28,10 +29,13 @@ function line(change: Partial<ManyLine>): ManyLine {
 }
 
 async function shown(lines: ManyLine[]) {
-  vi.spyOn(api, 'many').mockResolvedValue(lines)
+  vi.spyOn(api, 'many').mockResolvedValue({ lines, total: lines.length, page: 0, size: 100 })
   vi.spyOn(api, 'recipes').mockResolvedValue([{ id: 3, name: 'props', version: 2 } as Recipe])
   const wrapper = mount(ManyView, {
-    global: { stubs: { RouterLink: { props: ['to'], template: '<a :data-to="to.name"><slot /></a>' } } }
+    global: {
+      plugins: [createPinia()],
+      stubs: { RouterLink: { props: ['to'], template: '<a :data-to="to.name"><slot /></a>' }, CatalogueLinks: true, QueueLine: true }
+    }
   })
   await flushPromises()
   return wrapper
@@ -84,7 +88,7 @@ describe('the table of all assets', () => {
     expect(wrapper.text()).toContain('baking, 45 %')
     await vi.advanceTimersByTimeAsync(1600)
     expect(api.many).toHaveBeenCalledTimes(2)
-    vi.spyOn(api, 'many').mockResolvedValue([line({})])
+    vi.spyOn(api, 'many').mockResolvedValue({ lines: [line({})], total: 1, page: 0, size: 100 })
     await vi.advanceTimersByTimeAsync(1600)
     const asked = vi.mocked(api.many).mock.calls.length
     await vi.advanceTimersByTimeAsync(5000)

@@ -73,6 +73,7 @@
           </tr>
         </tbody>
       </table>
+      <page-turner v-if="all" v-model="page" :total="all.total" :size="all.size" />
       <p v-if="lines?.length === 0" class="soft">There is no asset yet. Drop a folder of models here.</p>
     </main>
   </catalogue-page>
@@ -80,17 +81,19 @@
 
 <script setup lang="ts">
 import { ElButton, ElOption, ElSelect } from 'element-plus'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { uploadMany } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
+import PageTurner from '@/components/page-turner.vue'
 import { orSay } from '@/components/say'
 import { droppedFiles } from '@/model/dropped-files'
 import { count, percent } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
+import { usePersonStore } from '@/stores/person'
 
-import type { ManyDone, ManyLine, Recipe } from '@/api/types'
+import type { ManyDone, ManyLine, ManyLines, Recipe } from '@/api/types'
 import type { StationName } from '@/router'
 
 const LOOK_MS = 1500
@@ -102,7 +105,10 @@ const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
   old: 'older than the bake'
 }
 
-const lines = shallowRef<ManyLine[] | null>(null)
+const person = usePersonStore()
+const all = shallowRef<ManyLines | null>(null)
+const page = ref(0)
+const lines = computed(() => all.value?.lines ?? null)
 const recipes = shallowRef<Recipe[]>([])
 const recipe = ref<number | null>(null)
 const chosen = ref<number[]>([])
@@ -114,15 +120,17 @@ const chooser = useTemplateRef<HTMLInputElement>('chooser')
 let timer = 0
 
 const ids = computed(() => (chosen.value.length > 0 ? chosen.value : (lines.value ?? []).map((l) => l.id)))
-const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : 'all'))
+const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : (all.value?.total ?? 0) > ids.value.length ? 'this page' : 'all'))
 const isAll = computed({
   get: () => lines.value !== null && lines.value.length > 0 && chosen.value.length === lines.value.length,
   set: (all: boolean) => (chosen.value = all ? (lines.value ?? []).map((l) => l.id) : [])
 })
 const summary = computed(() => {
-  const all = lines.value ?? []
-  const needing = all.filter((l) => l.needs.length > 0).length
-  return `${count(all.length, 'asset')}, ${needing === 0 ? 'none needs' : needing === 1 ? '1 needs' : `${needing} need`} a look`
+  const here = lines.value ?? []
+  const needing = here.filter((l) => l.needs.length > 0).length
+  const total = all.value?.total ?? 0
+  const where = total > here.length ? ` on this page of ${count(total, 'asset')}` : ''
+  return `${count(here.length, 'asset')}${where}, ${needing === 0 ? 'none needs' : needing === 1 ? '1 needs' : `${needing} need`} a look`
 })
 
 onMounted(async () => {
@@ -132,14 +140,19 @@ onMounted(async () => {
 })
 onBeforeUnmount(() => window.clearInterval(timer))
 
+watch(page, () => {
+  chosen.value = []
+  void load()
+})
+
 async function load(): Promise<void> {
-  await orSay(async () => (lines.value = await api.many()))
+  await orSay(async () => (all.value = await api.many(page.value)))
 }
 
 /** While something is under way; a server that is away is not asked about again and again. */
 async function follow(): Promise<void> {
   const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running')
-  if (isBusy && !document.hidden) lines.value = await api.many().catch(() => lines.value)
+  if (isBusy && !document.hidden) all.value = await api.many(page.value).catch(() => all.value)
 }
 
 async function drop(e: DragEvent): Promise<void> {
@@ -153,7 +166,7 @@ async function bringIn(files: File[]): Promise<void> {
   const abort = new AbortController()
   stopSending = () => abort.abort()
   await orSay(async () => {
-    const imported = await uploadMany(files, null, {
+    const imported = await uploadMany(files, null, person.showForNew, {
       onProgress: (share) => (sending.value = share),
       signal: abort.signal
     })
@@ -250,37 +263,8 @@ function stationOf(line: ManyLine): StationName {
   width: 220px;
 }
 
-.ledger {
-  width: 100%;
-  border-collapse: collapse;
-  background: var(--paper-raised);
-  border: 1px solid var(--rule-strong);
-}
-
-th {
-  padding: 7px 10px;
-  border-bottom: 1px solid var(--ink);
-  font-size: var(--text-small);
-  text-align: left;
-  white-space: nowrap;
-}
-
-td {
-  padding: 6px 10px;
-  border-bottom: 1px solid var(--rule);
-  vertical-align: top;
-}
-
-tbody tr:hover {
-  background: var(--paper-sunk);
-}
-
 .box {
   width: 34px;
-}
-
-.number {
-  text-align: right;
 }
 
 .name {

@@ -10,7 +10,7 @@
         @click="emit('step', e.ordinal - position)"
       >
         <span class="words">{{ e.words }}</span>
-        <span v-if="e.createdAt" class="soft small when">{{ moment(e.createdAt) }}</span>
+        <span v-if="e.createdAt" class="soft small when">{{ e.by ? `${e.by}, ` : '' }}{{ moment(e.createdAt) }}</span>
       </button>
     </long-list>
   </div>
@@ -26,7 +26,7 @@ import { useAssetStore } from '@/stores/asset'
 const emit = defineEmits<{ step: [steps: number] }>()
 const store = useAssetStore()
 const entries = computed(() => [
-  { id: 0, ordinal: 0, words: 'nothing claimed yet', createdAt: '' },
+  { id: 0, ordinal: 0, words: 'nothing claimed yet', by: null, createdAt: '' },
   ...store.asset!.history
 ])
 const position = computed(() => store.asset!.journalPosition)

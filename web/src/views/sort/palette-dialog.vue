@@ -57,7 +57,7 @@ function keep(): void {
 }
 
 function makeNew(): void {
-  void closeAfter(() => api.createPalette(name.value, store.asset!.id))
+  void closeAfter(() => api.createPalette(name.value, store.asset!.id, null))
 }
 </script>
 

@@ -32,7 +32,7 @@ const emit = defineEmits<{ pick: [mode: PickMode]; drag: [] }>()
 const sorting = useSortingStore()
 
 const picture = computed(() =>
-  api.piecePictureUrl(sorting.assetId, props.revision.id, props.revision.geometryVersion, props.stack.piece)
+  api.piecePictureUrl(sorting.assetId, props.revision.id, props.revision.geometryKey, props.stack.piece)
 )
 const words = computed(() => {
   if (props.stack.pieces.length > 1) return `${props.stack.pieces.length} alike`

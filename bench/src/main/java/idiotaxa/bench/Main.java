@@ -1,6 +1,7 @@
 package idiotaxa.bench;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /** {@code ./idiotaxa bench [NAME]}: runs one benchmark, or all, and prints Markdown tables. */
@@ -12,6 +13,9 @@ public final class Main {
 
   /** Makes a file rather than measure, so that it runs only when it is named. */
   private static final String COLOR_TABLE = "color-table";
+
+  /** Needs a running application, which it fills. */
+  private static final String STUDIO = "studio";
 
   private Main() {}
 
@@ -32,6 +36,7 @@ public final class Main {
     all.put("handoff", new HandoffBench());
     all.put("colors", new ColorBench());
     all.put(COLOR_TABLE, new ColorTable());
+    all.put(STUDIO, new StudioBench());
     if (args.length > 1 || (args.length == 1 && !all.containsKey(args[0]))) {
       System.err.println("usage: ./idiotaxa bench [" + String.join(" | ", all.keySet()) + "]");
       System.exit(2);
@@ -39,7 +44,7 @@ public final class Main {
     Machine.print();
     for (Map.Entry<String, Benchmark> entry : all.entrySet()) {
       boolean isMeant =
-          args.length == 0 ? !entry.getKey().equals(COLOR_TABLE) : args[0].equals(entry.getKey());
+          args.length == 0 ? !List.of(COLOR_TABLE, STUDIO).contains(entry.getKey()) : args[0].equals(entry.getKey());
       if (isMeant) {
         entry.getValue().run();
       }

@@ -52,7 +52,7 @@ class ChangingTest extends OnTheDemo {
   }
 
   private long assetId(String name) {
-    for (JsonNode asset : api.json("/api/assets")) {
+    for (JsonNode asset : api.json("/api/assets?size=200").get("assets")) {
       if (asset.get("name").asString().equals(name)) {
         return asset.get("id").asLong();
       }

@@ -4,12 +4,8 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
-import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
 import com.microsoft.playwright.options.WaitForSelectorState;
-import idiotaxa.core.mesh.Mesh;
-import idiotaxa.demo.ChannelMarkerBuoy;
-import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.RunningApplication;
 import java.nio.file.Path;
 
@@ -19,9 +15,6 @@ import java.nio.file.Path;
  */
 public final class DocsScreenshots {
   private static final double SETTLE_MS = 1200;
-
-  /** A region of the hull. */
-  private static final int PROBLEM = 40;
 
   private final StagePage artist;
   private final Page page;
@@ -82,8 +75,6 @@ public final class DocsScreenshots {
     page.getByText("Too near each other").waitFor();
     take("palette");
     artist.button("Leave as it was").click();
-    page.getByLabel("Idiotaxa, to the catalogue").click();
-    offer();
   }
 
   /** The buoy in its looks beside its coloured source, and the lantern tinted by its pack. */
@@ -141,25 +132,6 @@ public final class DocsScreenshots {
     page.waitForTimeout(500);
   }
 
-  /** A new asset whose source brings its sorting along, then the same missed at the bake. */
-  private void offer() {
-    page.getByLabel("Name of a new asset").fill("Spar buoy");
-    artist.button("New asset").click();
-    chooseModel("drop-target", "spar_low.glb", ChannelMarkerBuoy.target());
-    artist.waitForStage();
-    chooseModel("drop-source", "spar_high.glb", ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3));
-    page.getByText("vertex colours").waitFor();
-    artist.waitForStage();
-    take("bring-in-offer");
-  }
-
-  private void chooseModel(String card, String name, Mesh mesh) {
-    page.getByTestId(card)
-        .first()
-        .locator("input[type=file]")
-        .setInputFiles(new FilePayload(name, "model/gltf-binary", Glb.bytes(mesh)));
-  }
-
   /** The target half sorted and finished, then its rules. */
   private void sort() {
     artist.clickStage(0.5, 0.62);
@@ -206,7 +178,7 @@ public final class DocsScreenshots {
     }
   }
 
-  /** Finished on the model, then the measured reach and a problem region. */
+  /** Finished on the model, then the measured reach. */
   private void bake() {
     artist.goTo("Bake");
     artist.choose("IDs are read from", "the source");
@@ -224,16 +196,12 @@ public final class DocsScreenshots {
     page.getByText("sticks out of the cage").waitFor();
     take("bake-reach");
     bakeAndWait();
-    page.getByText("both", new Page.GetByTextOptions().setExact(true)).click();
-    page.getByLabel("Problem regions").locator("button").nth(PROBLEM).click();
-    artist.waitForStage();
-    take("bake-problem");
     artist.button("Distances").click();
     artist.button("Measure at each bake").click();
     bakeAndWait();
   }
 
-  /** The tray, a pack, the map itself with specks and a touch-up, the pick test and an old ID image. */
+  /** The tray, then the map itself with specks and a touch-up. */
   private void masks() {
     artist.button("New mask").click();
     putIn("1 galvanised steel");
@@ -252,12 +220,6 @@ public final class DocsScreenshots {
     artist.waitForStage();
     take("masks");
     page.getByText("flat", new Page.GetByTextOptions().setExact(true)).click();
-    panel("Packs");
-    artist.button("New pack").click();
-    layIn("red", "bare metal");
-    layIn("green", "paint");
-    layIn("blue", "4 weathered timber");
-    take("masks-pack");
     panel("The map itself");
     page.locator(".pairs .pair").first().click();
     page.getByLabel("What is given").selectOption("stroke");
@@ -278,9 +240,6 @@ public final class DocsScreenshots {
     page.keyboard().press("Enter");
     page.locator(".specks .go").nth(2).click();
     take("masks-specks");
-    panel("Pick test");
-    page.getByText("filtered", new Page.GetByTextOptions().setExact(true)).click();
-    take("masks-picks");
     panel("Masks");
   }
 
@@ -295,16 +254,6 @@ public final class DocsScreenshots {
     page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(thing).setExact(true))
         .click();
     page.waitForTimeout(SETTLE_MS / 2);
-  }
-
-  private void layIn(String channel, String thing) {
-    page.locator(".well")
-        .filter(new Locator.FilterOptions().setHas(page.getByLabel("Lay into " + channel)))
-        .locator(".things")
-        .click();
-    page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(thing).setExact(true))
-        .click();
-    page.getByLabel("Empty " + channel + " of pack").waitFor();
   }
 
   private void addStep(String mask, String step) {

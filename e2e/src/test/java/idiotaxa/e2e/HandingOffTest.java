@@ -172,9 +172,9 @@ class HandingOffTest extends OnTheDemo {
   /** Other tests look at the demo's palette. */
   private void takeTheLookBack() {
     ApiClient api = new ApiClient(application);
-    for (JsonNode asset : api.json("/api/assets")) {
+    for (JsonNode asset : api.json("/api/assets?size=200").get("assets")) {
       if (asset.get("name").asString().equals(ASSET)) {
-        for (JsonNode group : asset.get("groups")) {
+        for (JsonNode group : api.json("/api/assets/" + asset.get("id")).get("groups")) {
           if (group.get("name").asString().equals("red band paint")) {
             api.send(
                 "PUT",

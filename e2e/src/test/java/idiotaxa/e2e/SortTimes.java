@@ -22,7 +22,7 @@ public final class SortTimes {
   public static void main(String[] args) {
     RunningApplication application = RunningApplication.withDemo();
     ApiClient api = new ApiClient(application);
-    long asset = api.json("/api/assets").get(0).get("id").asLong();
+    long asset = api.json("/api/assets").get("assets").get(0).get("id").asLong();
     Predicate<JsonNode> areHiddenKnown =
         a -> {
           for (JsonNode revision : a.get("revisions")) {

@@ -207,7 +207,7 @@ class SortingTest extends OnTheDemo {
   }
 
   private static long assetId() {
-    for (JsonNode asset : new ApiClient(application).json("/api/assets")) {
+    for (JsonNode asset : new ApiClient(application).json("/api/assets?size=200").get("assets")) {
       if (asset.get("name").asString().equals("Channel marker buoy")) {
         return asset.get("id").asLong();
       }

@@ -33,6 +33,10 @@ public final class ClaimLayers {
     freedAt = other.freedAt.clone();
   }
 
+  public int faceCount() {
+    return byHand.length;
+  }
+
   /** The same state, to be carried on by itself. */
   public ClaimLayers copy() {
     return new ClaimLayers(this);

@@ -6,9 +6,11 @@ import static idiotaxa.server.db.Tables.ASSET;
 import idiotaxa.server.db.tables.records.AssetRecord;
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 /** Assets by themselves. */
@@ -29,6 +31,9 @@ public class AssetStore {
    * @param paletteId the palette that it uses, null for none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings JSON of what the next bake would be made with, null until something was chosen
+   * @param showId the show that it belongs to
+   * @param version grows with every change of its name and of where it lies
+   * @param isInTrash whether it was put into the trash
    */
   public record AssetRow(
       long id,
@@ -38,10 +43,14 @@ public class AssetStore {
       Long paletteId,
       String template,
       String bakeSettings,
+      long showId,
+      int version,
+      boolean isInTrash,
       LocalDateTime createdAt) {}
 
-  public long create(String name) {
+  public long create(String name, long showId) {
     return db.insertInto(ASSET)
+        .set(ASSET.SHOW_ID, showId)
         .set(ASSET.NAME, name)
         .set(ASSET.JOURNAL_POSITION, 0)
         .set(ASSET.CREATED_AT, LocalDateTime.now(clock))
@@ -49,8 +58,32 @@ public class AssetStore {
         .fetchSingle(ASSET.ID);
   }
 
-  public List<AssetRow> list() {
-    return db.selectFrom(ASSET).orderBy(ASSET.NAME, ASSET.ID).fetch(AssetStore::row);
+  /**
+   * Numbers of those that do not lie in the trash, by name.
+   *
+   * @param shows numbers of those whose assets are wanted, null for all
+   */
+  public List<Long> ids(Collection<Long> shows) {
+    return db.select(ASSET.ID)
+        .from(ASSET)
+        .where(ASSET.TRASHED_AT.isNull(), shows == null ? DSL.noCondition() : ASSET.SHOW_ID.in(shows))
+        .orderBy(ASSET.NAME, ASSET.ID)
+        .fetch(ASSET.ID);
+  }
+
+  /**
+   * Another name, another show, or both.
+   *
+   * @return false when somebody else changed them since {@code version}
+   */
+  public boolean rename(long id, int version, String name, long showId) {
+    return db.update(ASSET)
+            .set(ASSET.NAME, name)
+            .set(ASSET.SHOW_ID, showId)
+            .set(ASSET.VERSION, version + 1)
+            .where(ASSET.ID.eq(id), ASSET.VERSION.eq(version))
+            .execute()
+        == 1;
   }
 
   public Optional<AssetRow> find(long id) {
@@ -110,6 +143,7 @@ public class AssetStore {
 
   private static AssetRow row(AssetRecord r) {
     return new AssetRow(
-        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getTemplate(), r.getBakeSettings(), r.getCreatedAt());
+        r.getId(), r.getName(), r.getJournalPosition(), r.getSheetPlan(), r.getPaletteId(), r.getTemplate(), r.getBakeSettings(),
+        r.getShowId(), r.getVersion(), r.getTrashedAt() != null, r.getCreatedAt());
   }
 }

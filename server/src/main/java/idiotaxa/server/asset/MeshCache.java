@@ -17,12 +17,20 @@ import tools.jackson.databind.json.JsonMapper;
 /** Parsed meshes of the revisions used last, with the UVs and parts that were changed beside the file. */
 @Component
 public class MeshCache {
-  private static final int MAX_MESHES = 6;
+  private static final int MOST_MESHES = 64;
+
+  /** Of the heap. */
+  private static final double SHARE = 0.25;
+
+  /** A triangle with its corners and what is derived of them. */
+  private static final long BYTES_A_TRIANGLE = 200;
 
   private final RevisionStore revisions;
   private final BlobFiles files;
   private final JsonMapper json;
-  private final RecentResults<State, CachedMesh> meshes = new RecentResults<>(MAX_MESHES);
+  private final RecentResults<State, CachedMesh> meshes = 
+      new RecentResults<>(
+          MOST_MESHES, RecentResults.ofHeap(SHARE), cached -> BYTES_A_TRIANGLE * cached.mesh().triangleCount());
 
   public MeshCache(RevisionStore revisions, BlobFiles files, JsonMapper json) {
     this.revisions = revisions;
@@ -46,9 +54,9 @@ public class MeshCache {
    * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
   public CachedMesh get(long revisionId, Progress progress) {
-    RevisionStore.RevisionRow row =
-        revisions.get(revisionId);
-    return meshes.get(new State(revisionId, row.geometryVersion()), state -> read(row, progress));
+    // Asked many times a request: only what names the state, not all that was found out about the model.
+    State state = new State(revisionId, revisions.geometryVersion(revisionId));
+    return meshes.get(state, key -> read(revisions.get(revisionId), progress));
   }
 
   /** Keeps a state of a revision that the caller has made already, as {@link #get} will be asked for it. */

@@ -32,6 +32,9 @@ public class RevisionStore {
   public static final String READY = "ready";
   public static final String REFUSED = "refused";
 
+  /** Taken out of the trash for good: only the history still names it. */
+  public static final String REMOVED = "removed";
+
   private final DSLContext db;
   private final Clock clock;
 
@@ -48,6 +51,7 @@ public class RevisionStore {
    * @param alignment JSON, null for none
    * @param uvBlobId UVs of an automatic layout, null for the file's own
    * @param geometryVersion grows with every change of parts or UVs
+   * @param isInTrash whether it was put into the trash
    */
   public record RevisionRow(
       long id,
@@ -63,7 +67,8 @@ public class RevisionStore {
       String partEdits,
       String alignment,
       Long uvBlobId,
-      int geometryVersion) {}
+      int geometryVersion,
+      boolean isInTrash) {}
 
   /**
    * @param replacesId null for none
@@ -135,6 +140,17 @@ public class RevisionStore {
         .on(STORED_BLOB.ID.eq(REVISION_FILE.BLOB_ID))
         .where(REVISION_FILE.REVISION_ID.eq(revisionId))
         .fetchSingle(r -> r.value1().longValue());
+  }
+
+  /**
+   * @throws NotFoundException when there is no such revision
+   */
+  public int geometryVersion(long id) {
+    return db.select(REVISION.GEOMETRY_VERSION)
+        .from(REVISION)
+        .where(REVISION.ID.eq(id))
+        .fetchOptional(REVISION.GEOMETRY_VERSION)
+        .orElseThrow(() -> new NotFoundException("revision", id));
   }
 
   public Optional<RevisionRow> find(long id) {
@@ -230,14 +246,28 @@ public class RevisionStore {
         .execute();
   }
 
-  /** The file is read: the revision takes the place of the one that it replaces. */
-  public void setReady(RevisionRow revision, String inspection) {
+  /**
+   * The file is read: the revision takes the place of the one that it replaces.
+   *
+   * @param openFindings how many of its findings may make a bake come out wrong
+   */
+  public void setReady(RevisionRow revision, String inspection, int openFindings) {
     db.update(REVISION).set(REVISION.IS_CURRENT, false).where(inPlaceOf(revision)).execute();
     db.update(REVISION)
         .set(REVISION.STATE, READY)
         .set(REVISION.INSPECTION, inspection)
+        .set(REVISION.OPEN_FINDINGS, openFindings)
         .set(REVISION.IS_CURRENT, true)
         .where(REVISION.ID.eq(revision.id()))
+        .execute();
+  }
+
+  /** What was refused is read once more. */
+  public void setReading(long id) {
+    db.update(REVISION)
+        .set(REVISION.STATE, READING)
+        .setNull(REVISION.PROBLEM)
+        .where(REVISION.ID.eq(id), REVISION.STATE.eq(REFUSED))
         .execute();
   }
 
@@ -280,8 +310,11 @@ public class RevisionStore {
     db.update(REVISION).set(REVISION.ALIGNMENT, alignment).where(REVISION.ID.eq(id)).execute();
   }
 
-  public void setInspection(long id, String inspection) {
-    db.update(REVISION).set(REVISION.INSPECTION, inspection).where(REVISION.ID.eq(id)).execute();
+  /**
+   * @param openFindings how many of its findings may make a bake come out wrong
+   */
+  public void setInspection(long id, String inspection, int openFindings) {
+    db.update(REVISION).set(REVISION.INSPECTION, inspection).set(REVISION.OPEN_FINDINGS, openFindings).where(REVISION.ID.eq(id)).execute();
   }
 
   public void setClaimedShare(long id, double share) {
@@ -303,6 +336,7 @@ public class RevisionStore {
         r.getPartEdits(),
         r.getAlignment(),
         r.getUvBlobId(),
-        r.getGeometryVersion());
+        r.getGeometryVersion(),
+        r.getTrashedAt() != null);
   }
 }

@@ -1,11 +1,13 @@
 package idiotaxa.server.bake;
 
 import idiotaxa.server.web.Created;
-import java.io.ByteArrayOutputStream;
+import java.nio.file.Path;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.List;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.FileSystemResource;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -80,20 +82,20 @@ class BakeController {
         .body(bytes.array());
   }
 
-  /** Made with the groups' present colours, so never cached. */
+  /** Made with the groups' present colours, so that a browser asks every time. */
   @GetMapping("/bakes/{id}/sheets/{sheet}/{kind}.png")
-  ResponseEntity<byte[]> image(
+  ResponseEntity<Resource> image(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
       @PathVariable("kind") String kind,
       @RequestParam(name = "group", defaultValue = "0") int group,
       @RequestParam(name = "padded", defaultValue = "true") boolean isPadded)
       throws IOException {
-    ByteArrayOutputStream png = new ByteArrayOutputStream();
-    images.write(id, sheet, kind, group, isPadded, png);
+    Path file = images.image(id, sheet, kind, group, isPadded);
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
-        .cacheControl(CacheControl.noStore())
-        .body(png.toByteArray());
+        .cacheControl(CacheControl.noCache().cachePrivate())
+        .eTag(file.getFileName().toString())
+        .body(new FileSystemResource(file));
   }
 }

@@ -58,10 +58,10 @@ public class BakeStore {
     return db.selectFrom(BAKE).where(BAKE.ID.eq(id)).fetchOptional(this::row);
   }
 
-  /** Newest first. */
+  /** Those that do not lie in the trash, newest first. */
   public List<BakeRow> list(long assetId) {
     return db.selectFrom(BAKE)
-        .where(BAKE.ASSET_ID.eq(assetId))
+        .where(BAKE.ASSET_ID.eq(assetId), BAKE.TRASHED_AT.isNull())
         .orderBy(BAKE.ID.desc())
         .fetch(this::row);
   }

@@ -3,6 +3,8 @@ package idiotaxa.server.bake;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.reach.ReachSurvey;
 import java.util.List;
+import idiotaxa.server.people.Costly;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -21,6 +23,8 @@ class PreflightController {
 
   /** What a bake with these settings would have to say, before it is begun. */
   @PostMapping("/findings")
+  @OnlyReads
+  @Costly
   List<Finding> findings(
       @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
     return preflight.findings(assetId, settings);
@@ -28,6 +32,8 @@ class PreflightController {
 
   /** Needs sources. */
   @PostMapping("/pairs")
+  @OnlyReads
+  @Costly
   PreflightService.Pairs pairs(
       @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
     return preflight.pairs(assetId, settings);
@@ -35,6 +41,8 @@ class PreflightController {
 
   /** Needs sources. Metres. */
   @PostMapping("/reach")
+  @OnlyReads
+  @Costly
   ReachSurvey reach(@PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
     return preflight.reach(assetId, settings);
   }

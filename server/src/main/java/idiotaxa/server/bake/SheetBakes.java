@@ -90,14 +90,14 @@ class SheetBakes implements JobWork {
     Sheet sheet = prepared.sheet(bake, row.name());
     OriginReading reading = prepared.reading(bake, settings);
     String key = key(bake, settings, sheet, reading);
-    SheetRow same = bakes.findDone(key).orElse(null);
+    SheetRow same = bakes.findDone(key).filter(s -> blobs.touch(s.mapsBlobId())).orElse(null);
     if (same != null) {
       reuse(sheetId, same, key, reading, run);
       return;
     }
     PreparedBakes.Ready ready = prepared.of(bake, settings, reading, run);
     BakeContent.Keys content = content(bake, settings, sheet, reading, ready);
-    same = content == null ? null : bakes.findDoneOfSurface(content.sheet()).orElse(null);
+    same = content == null ? null : bakes.findDoneOfSurface(content.sheet()).filter(s -> blobs.touch(s.mapsBlobId())).orElse(null);
     if (same != null) {
       reuse(sheetId, same, key, reading, run);
       return;

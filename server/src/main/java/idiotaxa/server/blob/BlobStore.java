@@ -40,16 +40,17 @@ public class BlobStore {
 
   /**
    * Stores a file's bytes, chunk by chunk, or finds the blob that has them already. Of several who store
-   * the same at once one does; the others wait for it and find it.
+   * the same at once one does; the others wait for it and find it. Until the grace time is over nobody deletes
+   * what this gives, so that the caller can point to it.
    */
   public BlobInfo put(Path file) throws IOException {
     String sha256 = sha256(file);
     long bytes = Files.size(file);
     try {
-      return find(sha256).orElseGet(() -> transaction.execute(s -> insert(file, sha256, bytes)));
+      return touched(sha256).orElseGet(() -> transaction.execute(s -> insert(file, sha256, bytes)));
     } catch (DuplicateKeyException e) {
       // The other one has committed: only then is a key said to be taken.
-      return find(sha256).orElseThrow(() -> e);
+      return touched(sha256).orElseThrow(() -> e);
     } catch (UncheckedIOException e) {
       throw e.getCause();
     }
@@ -61,6 +62,7 @@ public class BlobStore {
             .set(STORED_BLOB.SHA256, sha256)
             .set(STORED_BLOB.BYTE_COUNT, bytes)
             .set(STORED_BLOB.CREATED_AT, LocalDateTime.now(clock))
+            .set(STORED_BLOB.TOUCHED_AT, LocalDateTime.now(clock))
             .returning(STORED_BLOB.ID)
             .fetchSingle(STORED_BLOB.ID);
     try (InputStream in = Files.newInputStream(file)) {
@@ -74,6 +76,19 @@ public class BlobStore {
       throw new UncheckedIOException(e);
     }
     return new BlobInfo(id, sha256, bytes);
+  }
+
+  private Optional<BlobInfo> touched(String sha256) {
+    return find(sha256).filter(blob -> touch(blob.id()));
+  }
+
+  /**
+   * Keeps a blob until its grace time is over, for somebody who is about to point to it.
+   *
+   * @return false when it has been deleted
+   */
+  public boolean touch(long id) {
+    return db.update(STORED_BLOB).set(STORED_BLOB.TOUCHED_AT, LocalDateTime.now(clock)).where(STORED_BLOB.ID.eq(id)).execute() == 1;
   }
 
   private Optional<BlobInfo> find(String sha256) {
@@ -93,28 +108,45 @@ public class BlobStore {
         .fetchSingle(r -> new BlobInfo(r.value1(), r.value2(), r.value3()));
   }
 
-  /** Copies a blob's bytes, one chunk in memory at a time. */
+  /**
+   * Copies a blob's bytes, one chunk in memory at a time.
+   *
+   * @throws IOException when they are not those that were stored
+   */
   public void copyTo(long id, OutputStream out) throws IOException {
-    long left = get(id).byteCount();
+    BlobInfo blob = get(id);
+    MessageDigest digest = sha256();
+    long left = blob.byteCount();
     for (int ordinal = 0; left > 0; ordinal++) {
       byte[] chunk =
           db.select(STORED_BLOB_CHUNK.DATA)
               .from(STORED_BLOB_CHUNK)
               .where(STORED_BLOB_CHUNK.BLOB_ID.eq(id), STORED_BLOB_CHUNK.ORDINAL.eq(ordinal))
               .fetchSingle(STORED_BLOB_CHUNK.DATA);
+      digest.update(chunk);
       out.write(chunk);
       left -= chunk.length;
     }
+    if (!HexFormat.of().formatHex(digest.digest()).equals(blob.sha256())) {
+      throw new IOException("blob " + id + " is not what was stored: the database's disk may be damaged");
+    }
   }
 
-  private static String sha256(Path file) throws IOException {
+  /** SHA-256 of a file, hexadecimal. */
+  static String sha256(Path file) throws IOException {
     try (InputStream in = Files.newInputStream(file)) {
-      MessageDigest digest = MessageDigest.getInstance("SHA-256");
+      MessageDigest digest = sha256();
       byte[] buffer = new byte[1 << 16];
       for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
         digest.update(buffer, 0, n);
       }
       return HexFormat.of().formatHex(digest.digest());
+    }
+  }
+
+  private static MessageDigest sha256() {
+    try {
+      return MessageDigest.getInstance("SHA-256");
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException("every Java platform has SHA-256", e);
     }

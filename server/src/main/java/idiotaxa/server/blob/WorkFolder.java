@@ -25,7 +25,7 @@ public class WorkFolder {
   private final Path folder;
 
   WorkFolder(IdiotaxaProperties properties) throws IOException {
-    Path cache = Files.createDirectories(properties.cacheFolder());
+    Path cache = PrivateFolder.create(properties.cacheFolder());
     dropThoseOfTheDead(cache);
     folder =
         Files.createTempDirectory(cache, PREFIX + ProcessHandle.current().pid() + "-");

@@ -11,6 +11,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
+import idiotaxa.server.people.Costly;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -94,6 +95,7 @@ class ModelController {
    * @param size side of the sheets, px
    */
   @GetMapping("/overlaps")
+  @Costly
   List<ModelService.SheetOverlaps> overlaps(
       @PathVariable("id") long id,
       @RequestParam(name = "size", defaultValue = "1024") int size) {
@@ -102,6 +104,7 @@ class ModelController {
 
   /** Where the overlaps of a sheet are, to be laid over it. */
   @GetMapping("/overlaps/{sheet}.png")
+  @Costly
   ResponseEntity<byte[]> overlapImage(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
@@ -137,6 +140,7 @@ class ModelController {
 
   /** How a source lies to the current target, and what would bring it there. */
   @GetMapping("/alignment")
+  @Costly
   AlignmentCheck.Result checkAlignment(@PathVariable("id") long id) {
     return models.checkAlignment(id);
   }

@@ -1,6 +1,7 @@
 package idiotaxa.server.bringin;
 
 import idiotaxa.server.asset.AlignmentChecks;
+import idiotaxa.core.check.OpenFindings;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
@@ -110,9 +111,11 @@ public class ModelService {
 
   /** Brings what is said about a model up to date with its parts and UVs. */
   void inspectAnew(long revisionId) {
-    String fileName = row(revisionId).fileName();
-    var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), fileName, Progress.NONE);
-    revisions.setInspection(revisionId, json.writeValueAsString(inspection));
+    RevisionStore.RevisionRow row = row(revisionId);
+    var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName(), Progress.NONE);
+    boolean isSource = row.role().equals(RevisionStore.SOURCE);
+    revisions.setInspection(
+        revisionId, json.writeValueAsString(inspection), OpenFindings.count(inspection, isSource));
   }
 
   /** How a source lies to the current target as its file has it, and what would bring it there. */

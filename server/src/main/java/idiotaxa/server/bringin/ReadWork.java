@@ -1,5 +1,7 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.core.check.OpenFindings;
+import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.work.Progress;
@@ -73,11 +75,11 @@ class ReadWork implements JobWork {
     for (int attempt = 0; ; attempt++) {
       run.at("looking through the model", 0.4);
       Mesh whole = carry == null ? mesh : carry.fresh().mesh();
-      String words = json.writeValueAsString(ModelInspector.inspect(whole, row.fileName(), run));
+      ModelInspection read = ModelInspector.inspect(whole, row.fileName(), run);
       try {
         PreparedCarry made = carry;
         boolean isLast = attempt == MOST_REFRESHES;
-        run.finish(() -> keep(row, words, made, isLast));
+        run.finish(() -> keep(row, read, made, isLast));
         return;
       } catch (OutdatedCarryException e) {
         carry =
@@ -88,7 +90,7 @@ class ReadWork implements JobWork {
     }
   }
 
-  private void keep(RevisionStore.RevisionRow row, String inspection, PreparedCarry carry, boolean isLast) {
+  private void keep(RevisionStore.RevisionRow row, ModelInspection read, PreparedCarry carry, boolean isLast) {
     assets.lock(row.assetId());
     boolean isStill =
         carry == null ? revisions.replacedBy(row).isEmpty() : carries.isStillBefore(row, carry);
@@ -97,11 +99,17 @@ class ReadWork implements JobWork {
     }
     // Nobody claims behind this lock.
     PreparedCarry last = carry == null || !isLast ? carry : carries.refresh(carry, Progress.NONE);
-    revisions.setReady(row, inspection);
+    boolean isSource = row.role().equals(RevisionStore.SOURCE);
+    revisions.setReady(row, json.writeValueAsString(read), OpenFindings.count(read, isSource));
     if (last != null) {
       carries.keep(row, last);
     }
     hidden.ask(row.id());
+  }
+
+  @Override
+  public void again(long revisionId) {
+    revisions.setReading(revisionId);
   }
 
   @Override

@@ -5,7 +5,6 @@ import idiotaxa.server.web.Created;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -61,7 +60,9 @@ class ReferenceController {
     ReferenceService.Content content = references.content(id);
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(content.mediaType()))
-        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        // A number may be another picture's in a restored database: its contents are asked for by name.
+        .cacheControl(CacheControl.noCache().cachePrivate())
+        .eTag(content.file().getFileName().toString())
         .body(new FileSystemResource(content.file()));
   }
 

@@ -92,11 +92,11 @@ public class RevisionViews {
   /** A reference picture; place of its upper left corner and width as shares of the stage. */
   public record PictureView(long id, String name, double x, double y, double width) {}
 
-  /** In order of import. */
+  /** Those that do not lie in the trash, in order of import. */
   public List<RevisionView> list(long assetId) {
     Set<Long> hiddenKnown = hidden.knownOf(assetId);
     Map<Long, Long> fromIds = changes.fromIds(assetId);
-    List<RevisionStore.RevisionRow> rows = revisions.list(assetId);
+    List<RevisionStore.RevisionRow> rows = revisions.list(assetId).stream().filter(r -> !r.isInTrash()).toList();
     Map<Long, JobStore.JobRow> reading =
         jobs.find(JobKind.READ_REVISION, rows.stream().map(RevisionStore.RevisionRow::id).toList());
     Map<Long, String> keys = revisions.geometryKeys(rows);

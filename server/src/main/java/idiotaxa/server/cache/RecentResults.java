@@ -1,30 +1,59 @@
 package idiotaxa.server.cache;
 
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.function.Function;
+import java.util.function.ToLongFunction;
 
 /**
  * Results that are dear to compute: the ones asked for last. Each is computed once however many ask for
  * it at the same time, and computing one keeps nobody from another. Thread-safe.
  */
 public final class RecentResults<K, V> {
-  private final Map<K, CompletableFuture<V>> results;
+  private final Map<K, CompletableFuture<V>> results = new LinkedHashMap<>(16, 0.75f, true);
+  private final int limit;
+  private final long limitBytes;
+  private final ToLongFunction<V> bytesOf;
 
   /**
    * @param limit how many are kept
    */
   public RecentResults(int limit) {
-    results =
-        new LinkedHashMap<>(16, 0.75f, true) {
-          @Override
-          protected boolean removeEldestEntry(Map.Entry<K, CompletableFuture<V>> eldest) {
-            return size() > limit;
-          }
-        };
+    this(limit, Long.MAX_VALUE, result -> 0);
+  }
+
+  /**
+   * @param limit how many are kept at most
+   * @param limitBytes how much memory they may take together; the one asked for last is kept whatever it takes
+   * @param bytesOf a result's, about
+   */
+  public RecentResults(int limit, long limitBytes, ToLongFunction<V> bytesOf) {
+    this.limit = limit;
+    this.limitBytes = limitBytes;
+    this.bytesOf = bytesOf;
+  }
+
+  /** A part of the heap, bytes. */
+  public static long ofHeap(double share) {
+    return (long) (share * Runtime.getRuntime().maxMemory());
+  }
+
+  /** From the longest unasked on; what is still computed weighs nothing yet. To be called with the lock held. */
+  private void trim() {
+    long bytes = results.values().stream().mapToLong(this::bytes).sum();
+    Iterator<CompletableFuture<V>> eldest = results.values().iterator();
+    while (results.size() > limit || bytes > limitBytes && results.size() > 1) {
+      bytes -= bytes(eldest.next());
+      eldest.remove();
+    }
+  }
+
+  private long bytes(CompletableFuture<V> result) {
+    return result.isDone() && !result.isCompletedExceptionally() ? bytesOf.applyAsLong(result.join()) : 0;
   }
 
   /** The kept result, or a new one. A failure is not kept. */
@@ -47,6 +76,9 @@ public final class RecentResults<K, V> {
     try {
       V result = compute.apply(key);
       own.complete(result);
+      synchronized (results) {
+        trim();
+      }
       return result;
     } catch (RuntimeException | Error e) {
       synchronized (results) {
@@ -62,6 +94,7 @@ public final class RecentResults<K, V> {
       CompletableFuture<V> known = results.get(key);
       if (known == null) {
         results.put(key, own);
+        trim();
       }
       return known == null ? own : known;
     }
@@ -80,6 +113,7 @@ public final class RecentResults<K, V> {
   public void put(K key, V result) {
     synchronized (results) {
       results.put(key, CompletableFuture.completedFuture(result));
+      trim();
     }
   }
 }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Queue;
 import java.util.Set;
@@ -18,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class AssetListener {
   private final Set<Long> assetIds;
+  private final String visitor;
   private final SseEmitter emitter;
   private final Executor senders;
   private final JsonMapper json;
@@ -30,8 +32,9 @@ final class AssetListener {
     void send() throws IOException;
   }
 
-  AssetListener(Set<Long> assetIds, SseEmitter emitter, Executor senders, JsonMapper json) {
+  AssetListener(Set<Long> assetIds, String visitor, SseEmitter emitter, Executor senders, JsonMapper json) {
     this.assetIds = assetIds;
+    this.visitor = visitor;
     this.emitter = emitter;
     this.senders = senders;
     this.json = json;
@@ -41,12 +44,38 @@ final class AssetListener {
     return assetIds;
   }
 
+  /** Name of who listens, empty where nobody signs in. */
+  String visitor() {
+    return visitor;
+  }
+
+  /** Tells who has the asset open. */
+  void hearVisitors(long assetId, List<String> names) {
+    synchronized (this) {
+      others.add(
+          () ->
+              emitter.send(
+                  SseEmitter.event().name("visitors").data(json.writeValueAsString(new Visitors(assetId, names)))));
+    }
+    begin();
+  }
+
+  /**
+   * @param id of the asset
+   */
+  private record Visitors(long id, List<String> names) {}
+
   /** Sends what has changed since the state that was sent last, or all of the first one. */
   void hear(long assetId, JsonNode state) {
     synchronized (this) {
       waiting.put(assetId, state);
     }
     begin();
+  }
+
+  /** Nothing more will be sent. */
+  void end() {
+    emitter.complete();
   }
 
   /** A page that has gone is noticed only when something is sent to it. */

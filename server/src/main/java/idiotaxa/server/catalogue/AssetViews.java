@@ -56,6 +56,9 @@ public class AssetViews {
   /**
    * An asset with everything that belongs to it.
    *
+   * @param showId the show that it belongs to
+   * @param version to be given back with another name
+   * @param isInTrash whether it was put into the trash
    * @param palette null when it uses none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings what the next bake would be made with, null until something was chosen
@@ -67,6 +70,9 @@ public class AssetViews {
   public record Asset(
       long id,
       String name,
+      long showId,
+      int version,
+      boolean isInTrash,
       int journalPosition,
       @Schema(implementation = SheetPlan.class) JsonNode sheetPlan,
       PaletteService.PaletteName palette,
@@ -83,9 +89,13 @@ public class AssetViews {
       OriginChoices.Proposed proposedOrigin,
       StationFindings open) {}
 
-  /** A step that can be undone. */
+  /**
+   * A step that can be undone.
+   *
+   * @param by name of the account that took it, null where nobody signs in
+   */
   public record HistoryEntry(
-      long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
+      long id, int ordinal, String kind, String words, String by, LocalDateTime createdAt) {}
 
   Asset of(AssetStore.AssetRow asset) {
     long id = asset.id();
@@ -96,6 +106,9 @@ public class AssetViews {
     return new Asset(
         id,
         asset.name(),
+        asset.showId(),
+        asset.version(),
+        asset.isInTrash(),
         asset.journalPosition(),
         asset.sheetPlan() == null ? null : json.readTree(asset.sheetPlan()),
         asset.paletteId() == null ? null : palettes.name(asset.paletteId()),
@@ -107,7 +120,7 @@ public class AssetViews {
         models,
         groupsNow,
         journal.words(id).stream()
-            .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.createdAt()))
+            .map(e -> new HistoryEntry(e.id(), e.ordinal(), e.kind(), e.words(), e.by(), e.createdAt()))
             .toList(),
         baked,
         handedOff,

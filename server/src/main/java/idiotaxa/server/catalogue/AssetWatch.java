@@ -3,6 +3,7 @@ package idiotaxa.server.catalogue;
 import idiotaxa.server.web.NotFoundException;
 import jakarta.annotation.PreDestroy;
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -15,6 +16,8 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.JsonNode;
@@ -54,20 +57,39 @@ class AssetWatch {
    * Tells the emitter of the assets from now on, beginning with the whole of each. Those that are not there
    * are left out as long as one is.
    *
+   * @param visitor name of who listens, empty where nobody signs in
    * @throws NotFoundException when there is none of them
    */
-  void listen(Set<Long> wanted, SseEmitter emitter) {
+  void listen(Set<Long> wanted, String visitor, SseEmitter emitter) {
     Set<Long> assetIds = stamps.of(wanted).keySet();
     if (assetIds.isEmpty()) {
       throw new NotFoundException("asset", wanted.iterator().next());
     }
-    AssetListener listener = new AssetListener(assetIds, emitter, senders, json);
-    emitter.onCompletion(() -> listeners.remove(listener));
-    emitter.onError(e -> listeners.remove(listener));
+    AssetListener listener = new AssetListener(assetIds, visitor, emitter, senders, json);
+    emitter.onCompletion(() -> leave(listener));
+    emitter.onError(e -> leave(listener));
     listeners.add(listener);
+    tellVisitors(assetIds);
     // In this order: a look that is under way either tells this listener too or is repeated.
     knownStamps.keySet().removeAll(assetIds);
     looker.execute(this::look);
+  }
+
+  private void leave(AssetListener listener) {
+    if (listeners.remove(listener)) {
+      tellVisitors(listener.assetIds());
+    }
+  }
+
+  /** Everybody who has an asset open hears who else has; of those at this process. */
+  private void tellVisitors(Set<Long> assetIds) {
+    for (long id : assetIds) {
+      List<AssetListener> here = listeners.stream().filter(l -> l.assetIds().contains(id)).toList();
+      List<String> names = here.stream().map(AssetListener::visitor).filter(n -> !n.isEmpty()).distinct().sorted().toList();
+      if (!names.isEmpty()) {
+        here.forEach(l -> l.hearVisitors(id, names));
+      }
+    }
   }
 
   private void look() {
@@ -92,6 +114,13 @@ class AssetWatch {
     JsonNode state = json.valueToTree(assets.get(id));
     listeners.stream().filter(l -> l.assetIds().contains(id)).forEach(l -> l.hear(id, state));
     knownStamps.put(id, stamp);
+  }
+
+  /** Before the server waits for its requests to end: these would not. */
+  @EventListener(ContextClosedEvent.class)
+  void endStreams() {
+    looker.shutdownNow();
+    listeners.forEach(AssetListener::end);
   }
 
   @PreDestroy

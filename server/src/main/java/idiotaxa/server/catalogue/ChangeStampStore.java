@@ -23,7 +23,7 @@ class ChangeStampStore {
    */
   private static final String ROWS =
       """
-      SELECT a.id AS asset_id, CRC32(CONCAT_WS('|', 'asset', a.name, a.journal_position, a.mask_position,
+      SELECT a.id AS asset_id, CRC32(CONCAT_WS('|', 'asset', a.name, a.version, a.show_id, IFNULL(a.trashed_at, '-'), a.journal_position, a.mask_position,
           IFNULL(a.sheet_plan, '-'), IFNULL(a.template, '-'), IFNULL(a.bake_settings, '-'),
           IFNULL(a.recipe_version_id, '-'), IFNULL(p.id, '-'), IFNULL(p.name, '-'), IFNULL(p.version, '-'),
           IFNULL((SELECT MAX(n.id) FROM recipe_version v JOIN recipe_version n ON n.recipe_id = v.recipe_id
@@ -38,7 +38,7 @@ class ChangeStampStore {
           IFNULL(r.problem, '-'), r.claimed_share, r.is_current, IFNULL(r.part_edits, '-'),
           IFNULL(r.alignment, '-'), r.geometry_version, IFNULL(r.uv_blob_id, '-'),
           IFNULL(LENGTH(r.inspection), '-'), IFNULL(h.revision_id, '-'), IFNULL(c.from_id, '-'),
-          IFNULL(j.doing, '-'), IFNULL(j.share, '-')))
+          IFNULL(r.trashed_at, '-'), IFNULL(j.doing, '-'), IFNULL(j.share, '-')))
         FROM revision r LEFT JOIN hidden_faces h ON h.revision_id = r.id
         LEFT JOIN job j ON j.kind = 'read-revision' AND j.subject_id = r.id
         LEFT JOIN carry_over c ON c.revision_id = r.id WHERE r.asset_id IN ({0})
@@ -54,7 +54,7 @@ class ChangeStampStore {
       SELECT m.asset_id, CRC32(CONCAT_WS('|', 'masks', COUNT(*), MAX(m.id), SUM(m.is_dropped)))
         FROM mask_state m WHERE m.asset_id IN ({0}) GROUP BY m.asset_id
       UNION ALL
-      SELECT b.asset_id, CRC32(CONCAT_WS('|', 'bake', b.id, IFNULL(b.group_numbers, '-')))
+      SELECT b.asset_id, CRC32(CONCAT_WS('|', 'bake', b.id, IFNULL(b.group_numbers, '-'), IFNULL(b.trashed_at, '-')))
         FROM bake b WHERE b.asset_id IN ({0})
       UNION ALL
       SELECT b.asset_id, CRC32(CONCAT_WS('|', 'sheet', s.id, s.is_reused, IFNULL(LENGTH(s.report), '-'),
@@ -62,7 +62,7 @@ class ChangeStampStore {
         FROM bake b JOIN bake_sheet s ON s.bake_id = b.id
         JOIN job j ON j.kind = 'bake-sheet' AND j.subject_id = s.id WHERE b.asset_id IN ({0})
       UNION ALL
-      SELECT h.asset_id, CRC32(CONCAT_WS('|', 'handoff', h.id, h.file_name, IFNULL(h.blob_id, '-'),
+      SELECT h.asset_id, CRC32(CONCAT_WS('|', 'handoff', h.id, IFNULL(h.trashed_at, '-'), h.file_name, IFNULL(h.blob_id, '-'),
           IFNULL(h.receipt, '-'), IFNULL(h.receiver_problem, '-'), IFNULL(h.changes, '-'),
           IFNULL(h.delivered_to, '-'), j.state, j.doing, j.share, IFNULL(j.problem, '-')))
         FROM handoff h JOIN job j ON j.kind = 'pack-handoff' AND j.subject_id = h.id WHERE h.asset_id IN ({0})

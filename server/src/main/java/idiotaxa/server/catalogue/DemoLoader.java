@@ -28,6 +28,9 @@ import org.springframework.stereotype.Component;
 /** Fills an empty database with the demo models, when asked to. */
 @Component
 public class DemoLoader implements ApplicationRunner {
+  /** The one that every database begins with. */
+  private static final long FIRST_SHOW = 1;
+
   private final IdiotaxaProperties properties;
   private final AssetStore assets;
   private final PaletteService palettes;
@@ -58,7 +61,7 @@ public class DemoLoader implements ApplicationRunner {
 
   @Override
   public void run(ApplicationArguments arguments) throws IOException {
-    if (properties.loadDemo() && assets.list().isEmpty()) {
+    if (properties.loadDemo() && assets.ids(null).isEmpty()) {
       load();
     }
   }
@@ -66,7 +69,7 @@ public class DemoLoader implements ApplicationRunner {
   /** Makes the assets of the scenario, which share a palette. */
   private void load() throws IOException {
     Palette palette = SaltmarshPalette.create();
-    long shared = palettes.create(palette);
+    long shared = palettes.create(palette, FIRST_SHOW);
     long buoy = create("Channel marker buoy", shared);
     bringIn(buoy, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
     bringIn(
@@ -94,7 +97,7 @@ public class DemoLoader implements ApplicationRunner {
   }
 
   private long create(String name, long palette) {
-    long asset = assets.create(name);
+    long asset = assets.create(name, FIRST_SHOW);
     use.choose(asset, palette);
     return asset;
   }

@@ -1,7 +1,11 @@
 package idiotaxa.server.catalogue;
 
+import idiotaxa.server.people.Access;
+import idiotaxa.server.people.CurrentPerson;
+import idiotaxa.server.web.NotFoundException;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -12,17 +16,25 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Tells pages and scripts when assets change. An event <code>asset</code> has the whole of one; an event
- * <code>change</code> has what is another value since the event before.
+ * <code>change</code> has what is another value since the event before; an event <code>visitors</code> has the
+ * names of those who have it open, where people sign in.
  */
 @RestController
 @ConditionalOnWebApplication
 class EventController {
   private static final int MOST_ASSETS = 100;
 
-  private final AssetWatch watch;
+  /** Of a stream where people sign in. */
+  private static final long LONGEST_MS = 3_600_000;
 
-  EventController(AssetWatch watch) {
+  private final AssetWatch watch;
+  private final Access access;
+  private final CurrentPerson people;
+
+  EventController(AssetWatch watch, Access access, CurrentPerson people) {
+    this.people = people;
     this.watch = watch;
+    this.access = access;
   }
 
   /** Sends an asset's state at once, and what has changed whenever it has changed. */
@@ -44,9 +56,15 @@ class EventController {
     return listen(Set.copyOf(assets));
   }
 
-  private SseEmitter listen(Set<Long> assets) {
-    SseEmitter emitter = new SseEmitter(0L);
-    watch.listen(assets, emitter);
+  private SseEmitter listen(Set<Long> wanted) {
+    Set<Long> assets = wanted.stream().filter(access::seesAsset).collect(Collectors.toSet());
+    if (assets.isEmpty()) {
+      throw new NotFoundException("asset", wanted.iterator().next());
+    }
+    // Whoever may not look any more hears nothing after it: a page opens the next stream by itself.
+    SseEmitter emitter = new SseEmitter(people.isStudio() ? LONGEST_MS : 0L);
+    emitter.onTimeout(emitter::complete);
+    watch.listen(assets, people.get().name(), emitter);
     return emitter;
   }
 }

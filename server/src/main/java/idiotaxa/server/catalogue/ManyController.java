@@ -39,25 +39,31 @@ class ManyController {
    */
   record AssetsAndRecipe(List<Long> assetIds, Long recipeId, Integer version) {}
 
-  /** A line an asset, what needs a look first. */
+  /**
+   * A line an asset, by pages; on each what needs a look first.
+   *
+   * @param page 0 for the first
+   */
   @GetMapping
-  List<ManyLines.Line> lines() {
-    return lines.all();
+  ManyLines.Lines lines(@RequestParam(name = "page", defaultValue = "0") int page) {
+    return lines.page(page);
   }
 
   /**
    * A folder of models, or a zip of them: every target becomes an asset, with the sources of its name.
    *
    * @param palette that all of them use; absent for none
+   * @param show number of the show that they are for; absent where only one comes into question
    */
   @PostMapping("/models")
   @ResponseStatus(HttpStatus.ACCEPTED)
   ManyService.Imported bringIn(
       @RequestParam(name = "palette", required = false) Long palette,
+      @RequestParam(name = "show", required = false) Long show,
       @RequestParam("file") List<MultipartFile> uploads)
       throws IOException {
     try (Uploads received = new Uploads(uploads, work)) {
-      return many.bringIn(received.files(), palette);
+      return many.bringIn(received.files(), palette, show);
     }
   }
 

@@ -1,10 +1,12 @@
 package idiotaxa.server.catalogue;
 
 import idiotaxa.core.check.Severity;
+import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.bake.BakeViews;
 import idiotaxa.server.bringin.RevisionViews;
 import idiotaxa.server.handoff.HandoffViews;
 import idiotaxa.server.job.JobState;
+import idiotaxa.server.people.Access;
 import idiotaxa.server.recipe.RecipeService;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -14,10 +16,17 @@ import org.springframework.stereotype.Component;
 /** Every asset as a line of one table, what needs a look first. */
 @Component
 class ManyLines {
-  private final AssetService assets;
+  /** Each line is made of the whole of its asset. */
+  private static final int SIZE = 100;
 
-  ManyLines(AssetService assets) {
+  private final AssetService assets;
+  private final AssetStore store;
+  private final Access access;
+
+  ManyLines(AssetService assets, AssetStore store, Access access) {
     this.assets = assets;
+    this.store = store;
+    this.access = access;
   }
 
   /**
@@ -54,10 +63,28 @@ class ManyLines {
       String packageName,
       List<String> needs) {}
 
-  /** Those that need most first. */
-  List<Line> all() {
-    return assets.list().stream()
-        .map(ManyLines::line)
+  /**
+   * A page of the table, by name; on it those that need most first.
+   *
+   * @param lines of this page
+   * @param total lines on all pages together
+   * @param page 0 for the first
+   */
+  record Lines(List<Line> lines, int total, int page, int size) {}
+
+  /**
+   * @param page 0 for the first
+   */
+  Lines page(int page) {
+    List<Long> ids = store.ids(access.shows());
+    int from = (int) Math.min(ids.size(), Math.max(0, (long) page * SIZE));
+    List<Long> wanted = ids.subList(from, Math.min(ids.size(), from + SIZE));
+    return new Lines(lines(wanted), ids.size(), page, SIZE);
+  }
+
+  private List<Line> lines(List<Long> ids) {
+    return ids.stream()
+        .map(id -> line(assets.get(id)))
         .sorted(
             Comparator.comparingInt((Line line) -> -weight(line)).thenComparing(Line::name))
         .toList();

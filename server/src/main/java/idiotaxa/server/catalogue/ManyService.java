@@ -18,6 +18,7 @@ import idiotaxa.server.handoff.HandoffService;
 import idiotaxa.server.handoff.TemplateService;
 import idiotaxa.server.palette.PaletteUse;
 import idiotaxa.server.recipe.RecipeUse;
+import idiotaxa.server.people.Access;
 import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import java.io.IOException;
@@ -44,6 +45,7 @@ class ManyService {
   private final HandoffService handoffs;
   private final TemplateService templates;
   private final JsonMapper json;
+  private final Access access;
 
   ManyService(
       AssetService assetService,
@@ -56,7 +58,9 @@ class ManyService {
       BakeService bakes,
       HandoffService handoffs,
       TemplateService templates,
-      JsonMapper json) {
+      JsonMapper json,
+      Access access) {
+    this.access = access;
     this.assetService = assetService;
     this.assets = assets;
     this.revisions = revisions;
@@ -90,11 +94,20 @@ class ManyService {
 
   private List<Done> each(List<Long> ids, Doing doing) {
     List<Done> all = new ArrayList<>();
-    for (Long id : ids == null ? assets.list().stream().map(AssetStore.AssetRow::id).toList() : ids) {
-      String name = assets.find(id).map(AssetStore.AssetRow::name).orElse("");
-      all.add(one(id, name, doing));
+    for (Long id : ids == null ? assets.ids(access.shows()) : ids) {
+      all.add(one(id, nameOf(id), asset -> onOneSeen(asset, doing)));
     }
     return all;
+  }
+
+  /** What somebody may not see has no name either. */
+  private String nameOf(long id) {
+    return assets.find(id).filter(a -> access.sees(a.showId())).map(AssetStore.AssetRow::name).orElse("");
+  }
+
+  private List<String> onOneSeen(long id, Doing doing) throws IOException {
+    access.requireAsset(id);
+    return doing.on(id);
   }
 
   private static Done one(long id, String name, Doing doing) {
@@ -112,8 +125,9 @@ class ManyService {
    *
    * @param files local files by their names
    * @param paletteId that all of them use, null for none
+   * @param show number of the one that they are for, null where only one comes into question
    */
-  Imported bringIn(Map<String, Path> files, Long paletteId) {
+  Imported bringIn(Map<String, Path> files, Long paletteId, Long show) {
     List<String> models = files.keySet().stream().filter(ModelFileNames::isModel).toList();
     ModelPair.Found found = ModelPair.of(models);
     if (found.pairs().isEmpty()) {
@@ -126,7 +140,7 @@ class ManyService {
     List<Done> done = new ArrayList<>();
     for (ModelPair pair : found.pairs()) {
       String name = pair.name().substring(pair.name().lastIndexOf('/') + 1);
-      long asset = assetService.create(name.substring(0, Math.min(120, name.length())));
+      long asset = assetService.create(name.substring(0, Math.min(120, name.length())), show);
       done.add(
           one(
               asset,

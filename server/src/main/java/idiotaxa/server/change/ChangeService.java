@@ -224,6 +224,9 @@ public class ChangeService {
   public void makeCurrent(long revisionId) {
     RevisionRow row = revisions.getReady(revisionId);
     assets.lock(row.assetId());
+    if (revisions.get(revisionId).isInTrash()) {
+      throw new ConflictException("This model lies in the trash; take it back first.");
+    }
     if (revisions.get(revisionId).isCurrent()) {
       throw new ConflictException("Revision " + row.label() + " is the current one already.");
     }

@@ -1,6 +1,7 @@
 package idiotaxa.server.handoff;
 
 import idiotaxa.server.web.Created;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -98,6 +99,7 @@ class HandoffController {
 
   /** The exact list of files that a template, kept or not, makes of a bake. */
   @PostMapping("/bakes/{id}/handoff-plan")
+  @OnlyReads
   HandoffService.HandoffPlan plan(
       @PathVariable("id") long id, @RequestBody JsonNode template) {
     return handoffs.plan(id, TemplateController.parsed(template));

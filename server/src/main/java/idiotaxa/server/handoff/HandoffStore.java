@@ -81,10 +81,10 @@ public class HandoffStore {
     return find(id).orElseThrow(() -> new NotFoundException("hand-off", id));
   }
 
-  /** Newest first. */
+  /** Those that do not lie in the trash, newest first. */
   public List<HandoffRow> list(long assetId) {
     return rows()
-        .where(HANDOFF.ASSET_ID.eq(assetId))
+        .where(HANDOFF.ASSET_ID.eq(assetId), HANDOFF.TRASHED_AT.isNull())
         .orderBy(HANDOFF.ID.desc())
         .fetch(HandoffStore::row);
   }
@@ -105,7 +105,7 @@ public class HandoffStore {
   /** The package of the asset that was made last before another. */
   Optional<HandoffRow> before(HandoffRow row) {
     return rows()
-        .where(HANDOFF.ASSET_ID.eq(row.assetId()), HANDOFF.ID.lt(row.id()), HANDOFF.FILES.isNotNull())
+        .where(HANDOFF.ASSET_ID.eq(row.assetId()), HANDOFF.ID.lt(row.id()), HANDOFF.FILES.isNotNull(), HANDOFF.TRASHED_AT.isNull())
         .orderBy(HANDOFF.ID.desc())
         .limit(1)
         .fetchOptional(HandoffStore::row);

@@ -53,12 +53,22 @@ public class HandoffViews {
   }
 
   /** Earlier versions kept whatever a receiver answered. */
-  private static Receipt receipt(HandoffStore.HandoffRow h) {
+  private static Receipt receipt(String kept) {
     try {
-      return h.receipt() == null ? null : Receipt.read(h.receipt());
+      return kept == null ? null : Receipt.read(kept);
     } catch (IllegalArgumentException e) {
       return null;
     }
+  }
+
+  /**
+   * Whether the receiver refused what it was sent.
+   *
+   * @param receipt as it was kept, null for none
+   */
+  public boolean isRefused(String receipt) {
+    Receipt read = receipt(receipt);
+    return read != null && !read.isAccepted();
   }
 
   private HandoffView view(HandoffStore.HandoffRow h, JobStore.JobRow job) {
@@ -72,7 +82,7 @@ public class HandoffViews {
         job.problem(),
         h.bytes(),
         h.sha256(),
-        receipt(h),
+        receipt(h.receipt()),
         h.receiverProblem(),
         h.template(),
         h.changes(),

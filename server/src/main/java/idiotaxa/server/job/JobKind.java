@@ -1,5 +1,11 @@
 package idiotaxa.server.job;
 
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+
 /** What runs as a job; the word names it in the database. */
 public enum JobKind {
   /** Of a revision. */
@@ -21,5 +27,31 @@ public enum JobKind {
 
   public String word() {
     return word;
+  }
+
+  /**
+   * @throws IllegalArgumentException when there is no such kind
+   */
+  static JobKind of(String word) {
+    return Arrays.stream(values())
+        .filter(k -> k.word.equals(word))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    "\"%s\" is no kind of job; there are %s."
+                        .formatted(word, Arrays.stream(values()).map(JobKind::word).collect(Collectors.joining(", ")))));
+  }
+
+  /**
+   * @param words of kinds, or the one word {@code all}
+   */
+  static Set<JobKind> of(List<String> words) {
+    if (words.equals(List.of("all"))) {
+      return EnumSet.allOf(JobKind.class);
+    }
+    Set<JobKind> kinds = EnumSet.noneOf(JobKind.class);
+    words.stream().filter(w -> !w.isBlank()).forEach(w -> kinds.add(of(w.strip())));
+    return kinds;
   }
 }

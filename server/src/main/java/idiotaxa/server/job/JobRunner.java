@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.util.Locale;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.MDC;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
@@ -26,6 +27,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class JobRunner {
   private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
+  /** Key of the job's words in the log's context. */
+  private static final String LOG_KEY = "job";
+
   private static final int MOST_ATTEMPTS = 3;
   private static final int MOST_DEATHS = 2;
 
@@ -33,13 +37,16 @@ class JobRunner {
   private final ObjectProvider<JobWork> works;
   private final TransactionTemplate transaction;
   private final JobMemory memory;
+  private final ThisProcess process;
   private volatile boolean isStopping;
 
   JobRunner(
       JobStore jobs,
       ObjectProvider<JobWork> works,
       TransactionTemplate transaction,
-      JobMemory memory) {
+      JobMemory memory,
+      ThisProcess process) {
+    this.process = process;
     this.jobs = jobs;
     this.works = works;
     this.transaction = transaction;
@@ -53,7 +60,16 @@ class JobRunner {
   }
 
   void run(JobKind kind, long id) {
-    JobStore.Attempt attempt = jobs.begin(kind, id).orElse(null);
+    MDC.put(LOG_KEY, kind.word() + " " + id);
+    try {
+      runMarked(kind, id);
+    } finally {
+      MDC.remove(LOG_KEY);
+    }
+  }
+
+  private void runMarked(JobKind kind, long id) {
+    JobStore.Attempt attempt = jobs.begin(kind, id, process.name()).orElse(null);
     if (attempt == null) {
       return;
     }
@@ -94,7 +110,9 @@ class JobRunner {
               + " give it more.");
     } catch (IOException | RuntimeException | StackOverflowError e) {
       LOG.error("Job {} {} failed and will not be tried again", kind.word(), id, e);
-      run.fail(work, "It failed unexpectedly: " + e);
+      run.fail(
+          work,
+          "It failed unexpectedly; the log of %s has more under \"%s %d\".".formatted(process.name(), kind.word(), id));
     }
   }
 

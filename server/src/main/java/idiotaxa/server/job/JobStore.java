@@ -3,6 +3,8 @@ package idiotaxa.server.job;
 import static idiotaxa.server.db.Tables.JOB;
 
 import idiotaxa.server.db.tables.records.JobRecord;
+import java.time.Clock;
+import java.time.LocalDateTime;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -18,9 +20,11 @@ public class JobStore {
   private static final List<String> OPEN = List.of(JobState.WAITING, JobState.RUNNING);
 
   private final DSLContext db;
+  private final Clock clock;
 
-  JobStore(DSLContext db) {
+  JobStore(DSLContext db, Clock clock) {
     this.db = db;
+    this.clock = clock;
   }
 
   /**
@@ -58,6 +62,7 @@ public class JobStore {
         .set(JOB.ATTEMPTS, 0)
         .set(JOB.DEATHS, 0)
         .set(JOB.IS_CANCELLED, false)
+        .set(JOB.ADDED_AT, LocalDateTime.now(clock))
         .onDuplicateKeyUpdate()
         .set(JOB.STATE, JobState.WAITING)
         .set(JOB.DOING, JobState.WAITING)
@@ -65,6 +70,10 @@ public class JobStore {
         .set(JOB.ATTEMPTS, 0)
         .set(JOB.DEATHS, 0)
         .set(JOB.IS_CANCELLED, false)
+        .set(JOB.ADDED_AT, LocalDateTime.now(clock))
+        .setNull(JOB.BEGAN_AT)
+        .setNull(JOB.ENDED_AT)
+        .setNull(JOB.PROCESS)
         .setNull(JOB.PROBLEM)
         .execute();
   }
@@ -76,6 +85,7 @@ public class JobStore {
         .set(JOB.STATE, JobState.DONE)
         .set(JOB.DOING, JobState.DONE)
         .set(JOB.SHARE, 1.0)
+        .set(JOB.ENDED_AT, LocalDateTime.now(clock))
         .where(is(kind, subjectId))
         .execute();
   }
@@ -100,9 +110,13 @@ public class JobStore {
                     r.getProblem()));
   }
 
-  /** Takes a job on; empty when it has ended. One that is still running has lost its process. */
+  /**
+   * Takes a job on; empty when it has ended. One that is still running has lost its process.
+   *
+   * @param process name of the one that takes it
+   */
   @Transactional
-  Optional<Attempt> begin(JobKind kind, long subjectId) {
+  Optional<Attempt> begin(JobKind kind, long subjectId, String process) {
     JobRecord job =
         db.selectFrom(JOB).where(is(kind, subjectId)).forUpdate().fetchOptional().orElse(null);
     if (job == null || JobState.isEnded(job.getState())) {
@@ -115,8 +129,19 @@ public class JobStore {
     job.setDoing("starting");
     job.setShare(0.0);
     job.setSecondsLeft(null);
+    job.setBeganAt(LocalDateTime.now(clock));
+    job.setProcess(process);
     job.update();
     return Optional.of(new Attempt(job.getAttempts(), job.getDeaths()));
+  }
+
+  /** Whether a job has failed; its row is held until the transaction ends. */
+  boolean lockFailed(JobKind kind, long subjectId) {
+    return db.selectFrom(JOB)
+        .where(is(kind, subjectId), JOB.STATE.eq(JobState.FAILED))
+        .forUpdate()
+        .fetchOptional()
+        .isPresent();
   }
 
   /** An attempt that did not come to its end through no fault of the job. */
@@ -138,6 +163,7 @@ public class JobStore {
     db.update(JOB)
         .set(JOB.STATE, JobState.CANCELLED)
         .set(JOB.DOING, JobState.CANCELLED)
+        .set(JOB.ENDED_AT, LocalDateTime.now(clock))
         .where(meant, JOB.STATE.eq(JobState.WAITING))
         .execute();
   }
@@ -167,6 +193,7 @@ public class JobStore {
     return db.update(JOB)
             .set(JOB.STATE, state)
             .set(JOB.DOING, state)
+            .set(JOB.ENDED_AT, LocalDateTime.now(clock))
             .set(JOB.SHARE, state.equals(JobState.DONE) ? 1.0 : 0.0)
             .setNull(JOB.SECONDS_LEFT)
             .set(JOB.PROBLEM, cut(problem, JOB.PROBLEM.getDataType().length()))

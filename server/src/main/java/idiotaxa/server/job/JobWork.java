@@ -23,6 +23,9 @@ public interface JobWork {
   /** The job has ended without a result; called in the transaction that says so. */
   default void failed(long id, String problem) {}
 
+  /** A failed job is to be begun anew: brings its subject back to where it waits; called in the transaction that says so. */
+  default void again(long id) {}
+
   /** The job was stopped by somebody; called in the transaction that says so. */
   default void cancelled(long id) {}
 }

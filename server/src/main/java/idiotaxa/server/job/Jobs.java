@@ -14,26 +14,31 @@ class Jobs {
   private static final Duration AGAIN = Duration.ofSeconds(5);
 
   @Bean
+  @TakenHere(JobKind.READ_REVISION)
   Task<Void> readRevision(JobRunner runner) {
     return task(JobKind.READ_REVISION, runner);
   }
 
   @Bean
+  @TakenHere(JobKind.FIND_HIDDEN)
   Task<Void> findHidden(JobRunner runner) {
     return task(JobKind.FIND_HIDDEN, runner);
   }
 
   @Bean
+  @TakenHere(JobKind.BAKE_SHEET)
   Task<Void> bakeSheet(JobRunner runner) {
     return task(JobKind.BAKE_SHEET, runner);
   }
 
   @Bean
+  @TakenHere(JobKind.LAY_OUT)
   Task<Void> layOut(JobRunner runner) {
     return task(JobKind.LAY_OUT, runner);
   }
 
   @Bean
+  @TakenHere(JobKind.PACK_HANDOFF)
   Task<Void> packHandoff(JobRunner runner) {
     return task(JobKind.PACK_HANDOFF, runner);
   }

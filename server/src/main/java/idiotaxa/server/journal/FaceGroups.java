@@ -26,15 +26,24 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class FaceGroups {
   /** States of hand claims that are kept; each has three numbers a face. */
-  private static final int KEPT_STATES = 6;
+  private static final int KEPT_STATES = 64;
+
+  private static final long BYTES_A_FACE = 3L * Integer.BYTES;
+
+  /** Of the heap. */
+  private static final double SHARE = 0.06;
 
   private static final int KEPT_RULES = 64;
+  private static final int KEPT_JOURNALS = 128;
 
   private final JournalStore journal;
   private final MeshCache meshes;
   private final JsonMapper json;
 
-  private final RecentResults<StateKey, ClaimLayers> handClaims = new RecentResults<>(KEPT_STATES);
+  private final RecentResults<StateKey, ClaimLayers> handClaims = 
+      new RecentResults<>(KEPT_STATES, RecentResults.ofHeap(SHARE), layers -> BYTES_A_FACE * layers.faceCount());
+
+  private final RecentResults<JournalOf, Heads> heads = new RecentResults<>(KEPT_JOURNALS);
 
   private final RecentResults<RuleKey, BitSet> reached = new RecentResults<>(KEPT_RULES);
 
@@ -42,6 +51,10 @@ public class FaceGroups {
    * @param chain mixed from the numbers of all entries, in their order
    */
   private record StateKey(long revisionId, int entries, long chain) {}
+
+  private record JournalOf(long assetId, long revisionId) {}
+
+  private record Heads(long lastEntryId, List<JournalStore.EntryHead> list) {}
 
   private record RuleKey(CachedMesh mesh, ClaimRule.Kind kind, String word, int face) {}
 
@@ -76,7 +89,7 @@ public class FaceGroups {
 
   /** The same with what holds each face. */
   public Held held(long assetId, long revisionId, long lastEntryId) {
-    List<JournalStore.EntryHead> entries = journal.inForce(assetId, revisionId, lastEntryId);
+    List<JournalStore.EntryHead> entries = heads(assetId, revisionId, lastEntryId);
     ClaimLayers layers = handClaims(revisionId, entries).copy();
     List<ClaimRule> rules = rules(entries).list();
     int[] by = new int[meshes.get(revisionId).mesh().faceCount()];
@@ -95,11 +108,11 @@ public class FaceGroups {
 
   /** Claims by hand without the rules, to be carried on by the caller. */
   public ClaimLayers layers(long assetId, long revisionId, long lastEntryId) {
-    return handClaims(revisionId, journal.inForce(assetId, revisionId, lastEntryId)).copy();
+    return handClaims(revisionId, heads(assetId, revisionId, lastEntryId)).copy();
   }
 
   public Rules rulesAt(long assetId, long revisionId, long lastEntryId) {
-    return rules(journal.inForce(assetId, revisionId, lastEntryId));
+    return rules(heads(assetId, revisionId, lastEntryId));
   }
 
   /** The faces that a rule reached, whatever other claims say. */
@@ -108,6 +121,30 @@ public class FaceGroups {
     return reached.get(
         new RuleKey(cached, rule.kind(), rule.word(), rule.face()),
         key -> new RuleFaces(cached.mesh(), cached.pieces(), cached::alike).of(rule));
+  }
+
+  /**
+   * As {@link JournalStore#inForce}: the list that was asked for last is gone on from, so that a claim reads what
+   * is new and not a journal of years.
+   */
+  private List<JournalStore.EntryHead> heads(long assetId, long revisionId, long lastEntryId) {
+    JournalOf key = new JournalOf(assetId, revisionId);
+    Heads known = heads.find(key).filter(h -> h.lastEntryId() <= lastEntryId).orElse(null);
+    if (known != null && known.lastEntryId() == lastEntryId) {
+      return known.list();
+    }
+    List<JournalStore.EntryHead> list;
+    if (known == null) {
+      list = journal.inForce(assetId, revisionId, lastEntryId);
+    } else {
+      JournalStore.Since since = journal.since(assetId, revisionId, known.lastEntryId(), lastEntryId);
+      list = new ArrayList<>(known.list());
+      list.removeIf(e -> since.dropped().contains(e.id()));
+      list.addAll(since.added());
+    }
+    List<JournalStore.EntryHead> kept = List.copyOf(list);
+    onceCommitted(() -> heads.put(key, new Heads(lastEntryId, kept)));
+    return kept;
   }
 
   private Rules rules(List<JournalStore.EntryHead> entries) {
@@ -175,7 +212,8 @@ public class FaceGroups {
       apply(entry, layers);
     }
     if (!entries.isEmpty()) {
-      keepOnceCommitted(keys[entries.size()], layers);
+      ClaimLayers made = layers;
+      onceCommitted(() -> handClaims.put(keys[entries.size()], made));
     }
     return layers;
   }
@@ -193,16 +231,16 @@ public class FaceGroups {
   }
 
   /** What a transaction that may still be rolled back has seen is not for others. */
-  private void keepOnceCommitted(StateKey key, ClaimLayers layers) {
+  private static void onceCommitted(Runnable keep) {
     if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-      handClaims.put(key, layers);
+      keep.run();
       return;
     }
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            handClaims.put(key, layers);
+            keep.run();
           }
         });
   }

@@ -5,6 +5,7 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.people.CurrentPerson;
 import idiotaxa.server.web.ConflictException;
 import java.util.BitSet;
 import java.util.HashSet;
@@ -23,6 +24,7 @@ public class Journal {
   private final FaceGroups faceGroups;
   private final MeshCache meshes;
   private final HiddenFaceService hidden;
+  private final CurrentPerson people;
 
   public Journal(
       AssetStore assets,
@@ -30,7 +32,9 @@ public class Journal {
       JournalStore entries,
       FaceGroups faceGroups,
       MeshCache meshes,
-      HiddenFaceService hidden) {
+      HiddenFaceService hidden,
+      CurrentPerson people) {
+    this.people = people;
     this.assets = assets;
     this.revisions = revisions;
     this.entries = entries;
@@ -70,7 +74,7 @@ public class Journal {
       checkCurrent(revisions.get(revisionId));
     }
     String shortWords = words.substring(0, Math.min(MAX_WORDS, words.length()));
-    entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims);
+    entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims, people.get().accountId());
     return moveTo(assetId, ordinal, ordinal, ordinal);
   }
 
@@ -122,7 +126,9 @@ public class Journal {
     Set<Long> out = new HashSet<>();
     for (JournalStore.EntryHead entry : entries.between(assetId, first, last)) {
       if (entry.revisionId() != null) {
-        out.add(entry.revisionId());
+        if (revisions.get(entry.revisionId()).state().equals(RevisionStore.READY)) {
+          out.add(entry.revisionId());
+        }
       } else {
         revisions.list(assetId).stream()
             .filter(r -> r.state().equals(RevisionStore.READY))

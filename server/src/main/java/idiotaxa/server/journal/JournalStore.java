@@ -1,5 +1,6 @@
 package idiotaxa.server.journal;
 
+import static idiotaxa.server.db.Tables.ACCOUNT;
 import static idiotaxa.server.db.Tables.ASSET;
 import static idiotaxa.server.db.Tables.JOURNAL_ENTRY;
 
@@ -31,9 +32,13 @@ public class JournalStore {
    */
   public record EntryHead(long id, Long revisionId, int ordinal, String kind) {}
 
-  /** Entry without its claims. */
+  /**
+   * Entry without its claims.
+   *
+   * @param by name of the account that wrote it, null where nobody signs in
+   */
   public record EntryWords(
-      long id, int ordinal, String kind, String words, LocalDateTime createdAt) {}
+      long id, int ordinal, String kind, String words, String by, LocalDateTime createdAt) {}
 
   /**
    * Where an asset's journal stands.
@@ -64,9 +69,10 @@ public class JournalStore {
    *
    * @param revisionId null for every revision of the asset
    * @param claims packed, see the service that writes them
+   * @param accountId who does it, null where nobody signs in
    */
   public void append(
-      long assetId, Long revisionId, int ordinal, String kind, String words, byte[] claims) {
+      long assetId, Long revisionId, int ordinal, String kind, String words, byte[] claims, Long accountId) {
     long id =
         db.insertInto(JOURNAL_ENTRY)
         .set(JOURNAL_ENTRY.ASSET_ID, assetId)
@@ -75,6 +81,7 @@ public class JournalStore {
         .set(JOURNAL_ENTRY.KIND, kind)
         .set(JOURNAL_ENTRY.WORDS, words)
         .set(JOURNAL_ENTRY.CLAIMS, claims)
+        .set(JOURNAL_ENTRY.ACCOUNT_ID, accountId)
         .set(JOURNAL_ENTRY.CREATED_AT, LocalDateTime.now(clock))
         .returning(JOURNAL_ENTRY.ID)
         .fetchSingle(JOURNAL_ENTRY.ID);
@@ -96,6 +103,31 @@ public class JournalStore {
     return heads(
         inForceAt(assetId, lastEntryId)
             .and(JOURNAL_ENTRY.REVISION_ID.eq(revisionId).or(JOURNAL_ENTRY.REVISION_ID.isNull())));
+  }
+
+  /**
+   * What is otherwise than it was at an earlier entry.
+   *
+   * @param added entries about the revision since then that are in force, oldest first
+   * @param dropped numbers of entries from before that were dropped since
+   */
+  public record Since(List<EntryHead> added, Set<Long> dropped) {}
+
+  /** From the state of one entry to that of a later one, as of {@link #inForce}. */
+  public Since since(long assetId, long revisionId, long fromEntryId, long lastEntryId) {
+    Condition isOfRevision = JOURNAL_ENTRY.REVISION_ID.eq(revisionId).or(JOURNAL_ENTRY.REVISION_ID.isNull());
+    List<EntryHead> added =
+        heads(inForceAt(assetId, lastEntryId).and(isOfRevision).and(JOURNAL_ENTRY.ID.gt(fromEntryId)));
+    Set<Long> dropped =
+        db.select(JOURNAL_ENTRY.ID)
+            .from(JOURNAL_ENTRY)
+            .where(
+                JOURNAL_ENTRY.ASSET_ID.eq(assetId),
+                JOURNAL_ENTRY.ID.le(fromEntryId),
+                JOURNAL_ENTRY.DROPPED_BY.gt(fromEntryId),
+                JOURNAL_ENTRY.DROPPED_BY.le(lastEntryId))
+            .fetchSet(JOURNAL_ENTRY.ID);
+    return new Since(added, dropped);
   }
 
   /** Those up to an entry that no entry up to it has dropped. */
@@ -168,10 +200,13 @@ public class JournalStore {
             JOURNAL_ENTRY.ORDINAL,
             JOURNAL_ENTRY.KIND,
             JOURNAL_ENTRY.WORDS,
+            ACCOUNT.NAME,
             JOURNAL_ENTRY.CREATED_AT)
         .from(JOURNAL_ENTRY)
+        .leftJoin(ACCOUNT)
+        .on(ACCOUNT.ID.eq(JOURNAL_ENTRY.ACCOUNT_ID))
         .where(JOURNAL_ENTRY.ASSET_ID.eq(assetId), JOURNAL_ENTRY.DROPPED_BY.isNull())
         .orderBy(JOURNAL_ENTRY.ORDINAL)
-        .fetch(r -> new EntryWords(r.value1(), r.value2(), r.value3(), r.value4(), r.value5()));
+        .fetch(r -> new EntryWords(r.value1(), r.value2(), r.value3(), r.value4(), r.value5(), r.value6()));
   }
 }

@@ -12,6 +12,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import idiotaxa.server.people.Costly;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -181,6 +183,7 @@ class MaskController {
 
   /** A mask of a baked sheet in grey; the header Idiotaxa-Share says its share of the sheet. */
   @PostMapping("/bakes/{id}/sheets/{sheet}/made-mask.png")
+  @OnlyReads
   ResponseEntity<byte[]> mask(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
@@ -191,6 +194,7 @@ class MaskController {
 
   /** A pack of a baked sheet in its four channels. */
   @PostMapping("/bakes/{id}/sheets/{sheet}/pack.png")
+  @OnlyReads
   ResponseEntity<byte[]> pack(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
@@ -206,6 +210,7 @@ class MaskController {
 
   /** The ID map after borders, specks and touch-ups; what they change is in full colour. */
   @PostMapping("/bakes/{id}/sheets/{sheet}/edits.png")
+  @OnlyReads
   ResponseEntity<byte[]> edits(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
@@ -228,6 +233,7 @@ class MaskController {
 
   /** A touch-up of a place as it is now, to be added to a plan. */
   @PostMapping("/bakes/{id}/sheets/{sheet}/touch-up")
+  @OnlyReads
   JsonNode touchUp(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,
@@ -243,6 +249,8 @@ class MaskController {
 
   /** What a pick of every group's colour takes, by tolerance. */
   @PostMapping("/bakes/{id}/sheets/{sheet}/pick-test")
+  @OnlyReads
+  @Costly
   List<MapFindings.PickView> pickTest(
       @PathVariable("id") long id,
       @PathVariable("sheet") String sheet,

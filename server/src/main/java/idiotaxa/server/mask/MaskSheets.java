@@ -30,6 +30,12 @@ public class MaskSheets {
   /** Sheets of 4096 px take 64 MB each. */
   private static final int KEPT = 4;
 
+  /** Of the heap, for sheets as they were baked and for edited ones each. */
+  private static final double SHARE = 0.08;
+
+  /** Of a texel: its group, island and place on the surface. */
+  private static final long BYTES_A_TEXEL = 12;
+
   private final BakeService bakes;
   private final BakeImages images;
   private final BakeGroups groups;
@@ -37,8 +43,8 @@ public class MaskSheets {
   private final RevisionStore revisions;
   private final MeshCache meshes;
   private final RecentResults<TargetKey, MaskTarget> targets = new RecentResults<>(2);
-  private final RecentResults<SheetKey, MaskSheet> plain = new RecentResults<>(KEPT);
-  private final RecentResults<EditedKey, MaskSheet> edited = new RecentResults<>(KEPT);
+  private final RecentResults<SheetKey, MaskSheet> plain = new RecentResults<>(KEPT, RecentResults.ofHeap(SHARE), MaskSheets::bytes);
+  private final RecentResults<EditedKey, MaskSheet> edited = new RecentResults<>(KEPT, RecentResults.ofHeap(SHARE), MaskSheets::bytes);
 
   MaskSheets(
       BakeService bakes,
@@ -155,5 +161,9 @@ public class MaskSheets {
   /** A plan with the numbers that the groups had for a bake; what is about others is left out. */
   public MaskPlan numbered(BakeRow bake, MaskPlan plan) {
     return plan.withGroups(groups.numberOf(bake));
+  }
+
+  private static long bytes(MaskSheet sheet) {
+    return BYTES_A_TEXEL * sheet.maps().width() * sheet.maps().height();
   }
 }

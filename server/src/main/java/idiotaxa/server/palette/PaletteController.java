@@ -13,6 +13,7 @@ import idiotaxa.server.web.VersionHeader;
 import java.util.List;
 import java.util.Map;
 import java.nio.charset.StandardCharsets;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -25,6 +26,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -41,8 +43,9 @@ class PaletteController {
 
   /**
    * @param fromAsset an asset whose groups it begins with and that uses it; absent for an empty one
+   * @param show number of the show that it is for; absent where only one comes into question
    */
-  record NewPalette(String name, Long fromAsset) {}
+  record NewPalette(String name, Long fromAsset, Long show) {}
 
   /**
    * @param version of the palette that was changed
@@ -87,15 +90,19 @@ class PaletteController {
   Created create(@RequestBody NewPalette palette) {
     return new Created(
         palette.fromAsset() == null
-            ? palettes.create(new Palette(palette.name(), List.of()))
+            ? palettes.create(new Palette(palette.name(), List.of()), palette.show())
             : palettes.createFrom(palette.fromAsset(), palette.name()));
   }
 
-  /** The text of a palette file becomes a palette. */
+  /**
+   * The text of a palette file becomes a palette.
+   *
+   * @param show number of the show that it is for; absent where only one comes into question
+   */
   @PostMapping("/api/palettes/file")
   @ResponseStatus(HttpStatus.CREATED)
-  Created read(@RequestBody String file) {
-    return new Created(palettes.create(PaletteFile.read(file)));
+  Created read(@RequestParam(name = "show", required = false) Long show, @RequestBody String file) {
+    return new Created(palettes.create(PaletteFile.read(file), show));
   }
 
   /** The palette as a file, JSON. */
@@ -143,6 +150,7 @@ class PaletteController {
 
   /** Judges colours without keeping them. */
   @PostMapping("/api/palettes/check")
+  @OnlyReads
   Judgement check(@RequestBody Judged judged) {
     PaletteCheck.Result result = palettes.check(judged.groups());
     return new Judgement(
@@ -157,6 +165,7 @@ class PaletteController {
 
   /** New colours for the groups whose colours are not locked, by number. */
   @PostMapping("/api/palettes/colors")
+  @OnlyReads
   Map<Integer, String> proposeColors(@RequestBody Judged judged) {
     return palettes.proposeColors(judged.groups());
   }

@@ -11,6 +11,7 @@ import idiotaxa.core.group.Rgb;
 import idiotaxa.core.map.SheetImages;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.palette.PaletteStore.PaletteGroupRow;
+import idiotaxa.server.people.Access;
 import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import java.util.HashMap;
@@ -32,8 +33,10 @@ public class PaletteService {
   private final PaletteStore palettes;
   private final PaletteUse use;
   private final GroupService groups;
+  private final Access access;
 
-  public PaletteService(PaletteStore palettes, PaletteUse use, GroupService groups) {
+  public PaletteService(PaletteStore palettes, PaletteUse use, GroupService groups, Access access) {
+    this.access = access;
     this.palettes = palettes;
     this.use = use;
     this.groups = groups;
@@ -92,7 +95,7 @@ public class PaletteService {
   }
 
   public List<PaletteView> list() {
-    return palettes.list().stream().map(this::view).toList();
+    return palettes.list(access.shows()).stream().map(this::view).toList();
   }
 
   public PaletteView get(long id) {
@@ -126,10 +129,17 @@ public class PaletteService {
         row(id).name(), palettes.groups(id).stream().map(PaletteGroupRow::group).toList());
   }
 
+  /**
+   * @param show number of the one that it is for, null where only one comes into question
+   */
   @Transactional
-  public long create(Palette palette) {
+  public long create(Palette palette, Long show) {
+    return createIn(access.showForNew(show), palette);
+  }
+
+  private long createIn(long show, Palette palette) {
     checkSize(palette.groups().size());
-    long id = palettes.create(checkedName(palette.name()));
+    long id = palettes.create(checkedName(palette.name()), show);
     palette.groups().forEach(g -> palettes.addGroup(id, g, false));
     return id;
   }
@@ -137,7 +147,8 @@ public class PaletteService {
   /** Makes a palette of the groups of an asset, which uses it from then on. */
   @Transactional
   public long createFrom(long assetId, String name) {
-    long id = create(groups.palette(assetId, name));
+    access.requireAsset(assetId);
+    long id = createIn(access.showOf(assetId), groups.palette(assetId, name));
     use.choose(assetId, id);
     return id;
   }

@@ -7,9 +7,11 @@ import static idiotaxa.server.db.Tables.PALETTE_GROUP;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Look;
 import idiotaxa.server.db.tables.records.PaletteGroupRecord;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 /** Palettes shared by assets. */
@@ -34,17 +36,23 @@ public class PaletteStore {
   /** An asset that uses a palette. */
   public record User(long id, String name) {}
 
-  public long create(String name) {
+  public long create(String name, long showId) {
     return db.insertInto(PALETTE)
+        .set(PALETTE.SHOW_ID, showId)
         .set(PALETTE.NAME, name)
         .set(PALETTE.VERSION, 1)
         .returning(PALETTE.ID)
         .fetchSingle(PALETTE.ID);
   }
 
-  /** In the order of their names. */
-  public List<PaletteRow> list() {
+  /**
+   * In the order of their names.
+   *
+   * @param shows numbers of those whose palettes are wanted, null for all
+   */
+  public List<PaletteRow> list(Collection<Long> shows) {
     return db.selectFrom(PALETTE)
+        .where(shows == null ? DSL.noCondition() : PALETTE.SHOW_ID.in(shows))
         .orderBy(PALETTE.NAME, PALETTE.ID)
         .fetch(r -> new PaletteRow(r.getId(), r.getName(), r.getVersion()));
   }

@@ -5,7 +5,7 @@ import idiotaxa.server.group.GroupService;
 import idiotaxa.server.group.GroupStore;
 import idiotaxa.server.group.GroupStore.GroupRow;
 import idiotaxa.server.palette.PaletteStore.PaletteGroupRow;
-import idiotaxa.server.web.NotFoundException;
+import idiotaxa.server.people.Access;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -23,9 +23,11 @@ public class PaletteUse {
   private final PaletteStore palettes;
   private final GroupStore groups;
   private final GroupService groupService;
+  private final Access access;
 
   public PaletteUse(
-      AssetStore assets, PaletteStore palettes, GroupStore groups, GroupService groupService) {
+      AssetStore assets, PaletteStore palettes, GroupStore groups, GroupService groupService, Access access) {
+    this.access = access;
     this.assets = assets;
     this.palettes = palettes;
     this.groups = groups;
@@ -41,8 +43,8 @@ public class PaletteUse {
   @Transactional
   public void choose(long assetId, Long paletteId) {
     assets.lock(assetId);
-    if (paletteId != null && palettes.find(paletteId).isEmpty()) {
-      throw new NotFoundException("palette", paletteId);
+    if (paletteId != null) {
+      access.requireInShowOf(assetId, "palettes", paletteId);
     }
     groups.list(assetId).forEach(g -> groups.unfollow(g.id()));
     assets.setPalette(assetId, paletteId);

@@ -4,6 +4,8 @@ import idiotaxa.core.file.FileNames;
 import idiotaxa.core.recipe.RecipeFile;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import idiotaxa.server.people.Costly;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -57,11 +59,15 @@ class RecipeController {
     return recipes.list();
   }
 
-  /** Keeps a recipe file: the first version of its name, or the next. */
+  /**
+   * Keeps a recipe file: the first version of its name, or the next.
+   *
+   * @param show number of the show that it is for; absent where only one comes into question
+   */
   @PostMapping(path = "/api/recipes", consumes = MediaType.APPLICATION_JSON_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
-  RecipeService.Kept keep(@RequestBody String file) {
-    return recipes.keep(RecipeFile.read(file));
+  RecipeService.Kept keep(@RequestParam(name = "show", required = false) Long show, @RequestBody String file) {
+    return recipes.keep(RecipeFile.read(file), show);
   }
 
   /**
@@ -108,12 +114,14 @@ class RecipeController {
   @ResponseStatus(HttpStatus.CREATED)
   Saved save(@PathVariable("assetId") long assetId, @RequestBody NewRecipe recipe) {
     RecipeFromAsset.Made made = fromAsset.make(assetId, recipe.name());
-    RecipeService.Kept kept = recipes.keep(made.recipe());
+    RecipeService.Kept kept = recipes.keepBeside(assetId, made.recipe());
     return new Saved(kept.id(), kept.version(), kept.isNew(), made.remarks());
   }
 
   /** What a recipe would make of an asset's models, without doing it. */
   @PostMapping("/api/assets/{assetId}/recipe/preview")
+  @OnlyReads
+  @Costly
   List<RecipeUse.ModelPreview> preview(
       @PathVariable("assetId") long assetId, @RequestBody ChosenRecipe chosen) {
     return use.preview(assetId, chosen.id(), chosen.version());

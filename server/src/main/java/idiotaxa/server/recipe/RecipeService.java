@@ -5,6 +5,7 @@ import idiotaxa.core.recipe.RecipeChanges;
 import idiotaxa.core.recipe.RecipeFile;
 import idiotaxa.core.recipe.RecipeWriter;
 import idiotaxa.server.recipe.RecipeStore.VersionRow;
+import idiotaxa.server.people.Access;
 import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import java.time.LocalDateTime;
@@ -22,7 +23,10 @@ public class RecipeService {
 
   private final RecipeStore store;
 
-  RecipeService(RecipeStore store) {
+  private final Access access;
+
+  RecipeService(RecipeStore store, Access access) {
+    this.access = access;
     this.store = store;
   }
 
@@ -52,7 +56,7 @@ public class RecipeService {
 
   public List<RecipeView> list() {
     List<RecipeStore.UseRow> uses = store.uses();
-    return store.list().stream()
+    return store.list(access.shows()).stream()
         .map(
             row -> {
               VersionRow newest = newest(row.id());
@@ -112,10 +116,21 @@ public class RecipeService {
   /**
    * Keeps a recipe as the first or the next version under its name.
    *
+   * @param show number of the one that it is for, null where only one comes into question
    * @throws IllegalArgumentException when it has no usable name
    */
   @Transactional
-  public Kept keep(Recipe recipe) {
+  public Kept keep(Recipe recipe, Long show) {
+    return keepIn(access.showForNew(show), recipe);
+  }
+
+  /** The same in the show of an asset. */
+  @Transactional
+  public Kept keepBeside(long assetId, Recipe recipe) {
+    return keepIn(access.showOf(assetId), recipe);
+  }
+
+  private Kept keepIn(long show, Recipe recipe) {
     String name = recipe.name().strip();
     if (name.isEmpty() || name.length() > MAX_NAME) {
       throw new IllegalArgumentException(
@@ -126,9 +141,9 @@ public class RecipeService {
       throw new IllegalArgumentException(
           "the recipe has %,d characters; at most %,d are kept".formatted(body.length(), MAX_BODY));
     }
-    RecipeStore.RecipeRow known = store.lockByName(name).orElse(null);
+    RecipeStore.RecipeRow known = store.lockByName(name, show).orElse(null);
     if (known == null) {
-      return new Kept(first(name, body), 1, true);
+      return new Kept(first(show, name, body), 1, true);
     }
     VersionRow newest = newest(known.id());
     if (newest.body().equals(body)) {
@@ -138,9 +153,9 @@ public class RecipeService {
     return new Kept(known.id(), newest.number() + 1, true);
   }
 
-  private long first(String name, String body) {
+  private long first(long show, String name, String body) {
     try {
-      long id = store.create(name);
+      long id = store.create(name, show);
       store.addVersion(id, 1, body);
       return id;
     } catch (DuplicateKeyException e) {

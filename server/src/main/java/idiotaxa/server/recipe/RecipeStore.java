@@ -7,9 +7,11 @@ import static org.jooq.impl.DSL.max;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 /** Recipes with all their versions, which are never changed, and the assets that use them. */
@@ -34,16 +36,22 @@ class RecipeStore {
   /** An asset that a version was applied to last. */
   record UseRow(long assetId, String assetName, long recipeId, int number) {}
 
-  List<RecipeRow> list() {
+  /**
+   * By name.
+   *
+   * @param shows numbers of those whose recipes are wanted, null for all
+   */
+  List<RecipeRow> list(Collection<Long> shows) {
     return db.selectFrom(RECIPE)
+        .where(shows == null ? DSL.noCondition() : RECIPE.SHOW_ID.in(shows))
         .orderBy(RECIPE.NAME)
         .fetch(r -> new RecipeRow(r.getId(), r.getName()));
   }
 
   /** Holds the recipe's row until the transaction ends. */
-  Optional<RecipeRow> lockByName(String name) {
+  Optional<RecipeRow> lockByName(String name, long showId) {
     return db.selectFrom(RECIPE)
-        .where(RECIPE.NAME.eq(name))
+        .where(RECIPE.NAME.eq(name), RECIPE.SHOW_ID.eq(showId))
         .forUpdate()
         .fetchOptional(r -> new RecipeRow(r.getId(), r.getName()));
   }
@@ -55,9 +63,10 @@ class RecipeStore {
         .fetchOptional(r -> new RecipeRow(r.getId(), r.getName()));
   }
 
-  /** Refused by the database when there is one of that name. */
-  long create(String name) {
+  /** Refused by the database when the show has one of that name. */
+  long create(String name, long showId) {
     return db.insertInto(RECIPE)
+        .set(RECIPE.SHOW_ID, showId)
         .set(RECIPE.NAME, name)
         .returning(RECIPE.ID)
         .fetchSingle(RECIPE.ID);

@@ -27,6 +27,7 @@ import idiotaxa.server.handoff.TemplateService;
 import idiotaxa.server.journal.Journal;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.sort.RuleService;
+import idiotaxa.server.people.Access;
 import idiotaxa.server.web.ConflictException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -56,6 +57,7 @@ public class RecipeUse {
   private final MaskService masks;
   private final TemplateService templates;
   private final JsonMapper json;
+  private final Access access;
 
   RecipeUse(
       RecipeService recipes,
@@ -70,7 +72,9 @@ public class RecipeUse {
       SheetPlans plans,
       MaskService masks,
       TemplateService templates,
-      JsonMapper json) {
+      JsonMapper json,
+      Access access) {
+    this.access = access;
     this.recipes = recipes;
     this.store = store;
     this.assets = assets;
@@ -99,6 +103,7 @@ public class RecipeUse {
    * @param number of the version, null for the newest
    */
   public List<ModelPreview> preview(long assetId, long recipeId, Integer number) {
+    access.requireInShowOf(assetId, "recipes", recipeId);
     Recipe recipe = RecipeFile.read(recipes.version(recipeId, number).body());
     return models(assetId).stream()
         .map(
@@ -136,6 +141,7 @@ public class RecipeUse {
    */
   @Transactional
   public Applied apply(long assetId, long recipeId, Integer number) {
+    access.requireInShowOf(assetId, "recipes", recipeId);
     journal.lock(assetId);
     RecipeStore.VersionRow version = recipes.version(recipeId, number);
     Recipe recipe = RecipeFile.read(version.body());

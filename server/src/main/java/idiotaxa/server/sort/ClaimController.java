@@ -4,6 +4,7 @@ import idiotaxa.core.claim.ClaimRule;
 import idiotaxa.server.journal.Journal;
 import java.util.List;
 import java.util.Locale;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -102,6 +103,7 @@ class ClaimController {
 
   /** What a rule would reach, without keeping it. */
   @PostMapping("/rules/preview")
+  @OnlyReads
   RuleService.Preview preview(
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,

@@ -1,19 +1,25 @@
 package idiotaxa.server.sort;
 
-import idiotaxa.core.group.Group;
+import idiotaxa.core.work.ContentKey;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.image.PngWriter;
-import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.picture.ModelPicture;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.server.asset.CachedMesh;
 import idiotaxa.server.asset.MeshCache;
+import idiotaxa.server.asset.RevisionStore;
+import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.server.group.GroupService;
+import idiotaxa.server.group.GroupStore.GroupRow;
+import idiotaxa.server.journal.FaceGroups;
+import idiotaxa.server.journal.Journal;
 import idiotaxa.server.web.NotFoundException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Service;
 
@@ -22,27 +28,55 @@ import org.springframework.stereotype.Service;
 public class PictureService {
   private static final int UNCLAIMED_COLOR = 0xE4E0D8;
 
+  /** Raised when the same model is drawn otherwise. */
+  private static final int FORMAT = 1;
+
+  private final RevisionStore revisions;
   private final MeshCache meshes;
   private final GroupService groups;
+  private final Journal journal;
+  private final FaceGroups faceGroups;
+  private final BlobFiles files;
 
-  public PictureService(MeshCache meshes, GroupService groups) {
+  PictureService(
+      RevisionStore revisions,
+      MeshCache meshes,
+      GroupService groups,
+      Journal journal,
+      FaceGroups faceGroups,
+      BlobFiles files) {
+    this.faceGroups = faceGroups;
+    this.revisions = revisions;
     this.meshes = meshes;
     this.groups = groups;
+    this.journal = journal;
+    this.files = files;
   }
 
-  /** A PNG of a revision as it is sorted now. */
-  public byte[] png(long assetId, long revisionId, int width, int height) throws IOException {
-    Mesh mesh = meshes.get(revisionId).mesh();
-    Map<Integer, Integer> colorOfNumber = new HashMap<>();
-    groups
-        .list(assetId)
-        .forEach(g -> colorOfNumber.put(g.group().number(), g.group().color()));
-    colorOfNumber.put(Group.UNCLAIMED, UNCLAIMED_COLOR);
-    int[] colors = groups.faceNumbers(assetId, revisionId);
-    for (int f = 0; f < colors.length; f++) {
-      colors[f] = colorOfNumber.get(colors[f]);
-    }
-    return png(ModelPicture.render(mesh, colors, width, height), width, height);
+  /**
+   * A PNG of a revision as it is sorted now. It is kept by what it shows, so that a catalogue of large models
+   * reads none of them.
+   */
+  public Path png(long assetId, RevisionStore.RevisionRow revision, int width, int height) {
+    long lastEntry = journal.lastEntry(assetId);
+    List<GroupRow> rows = groups.list(assetId);
+    ContentKey key =
+        new ContentKey()
+            .add(revisions.geometryKeys(List.of(revision)).get(revision.id()))
+            .add("%d %d %d".formatted(assetId, revision.id(), lastEntry))
+            .add(width, height);
+    rows.forEach(g -> key.add(Long.toString(g.id())).add(g.group().color()));
+    return files.file(
+        "picture-%d-%s.png".formatted(FORMAT, key.hex()), out -> out.write(draw(faceGroups.ids(assetId, revision.id(), lastEntry), rows, revision.id(), width, height)));
+  }
+
+  private byte[] draw(int[] groupOfFace, List<GroupRow> rows, long revisionId, int width, int height)
+      throws IOException {
+    Map<Integer, Integer> colorOf = new HashMap<>();
+    rows.forEach(g -> colorOf.put(Math.toIntExact(g.id()), g.group().color()));
+    int[] colors = new int[groupOfFace.length];
+    Arrays.setAll(colors, f -> colorOf.getOrDefault(groupOfFace[f], UNCLAIMED_COLOR));
+    return png(ModelPicture.render(meshes.get(revisionId).mesh(), colors, width, height), width, height);
   }
 
   /** A PNG of one piece by itself, in one neutral colour. */

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.zip.GZIPInputStream;
+import idiotaxa.server.people.OnlyReads;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.core.io.Resource;
@@ -110,16 +111,15 @@ class RevisionController {
    * @param height pixels
    */
   @GetMapping("/picture.png")
-  ResponseEntity<byte[]> picture(
+  ResponseEntity<Resource> picture(
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @RequestParam(name = "width", defaultValue = "480") int width,
-      @RequestParam(name = "height", defaultValue = "360") int height)
-      throws IOException {
+      @RequestParam(name = "height", defaultValue = "360") int height) {
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.noStore())
-        .body(pictures.png(assetId, revisions.getReady(assetId, id).id(), width, height));
+        .body(new FileSystemResource(pictures.png(assetId, revisions.getReady(assetId, id), width, height)));
   }
 
   /** A small picture of one piece by itself. */
@@ -158,6 +158,7 @@ class RevisionController {
 
   /** Faces that follow from a pick by the model's shape. */
   @PostMapping("/picks")
+  @OnlyReads
   FaceSelection pick(
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,

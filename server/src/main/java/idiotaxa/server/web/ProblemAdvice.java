@@ -1,16 +1,21 @@
 package idiotaxa.server.web;
 
 import idiotaxa.core.file.FormatException;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.MDC;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.TransientDataAccessException;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.transaction.CannotCreateTransactionException;
@@ -50,6 +55,23 @@ class ProblemAdvice {
   @ExceptionHandler(ConflictException.class)
   ProblemDetail conflict(ConflictException e) {
     return problem(HttpStatus.CONFLICT, e.getMessage());
+  }
+
+  @ExceptionHandler(NotSignedInException.class)
+  ProblemDetail unknown(NotSignedInException e) {
+    return problem(HttpStatus.UNAUTHORIZED, e.getMessage());
+  }
+
+  @ExceptionHandler(NotAllowedException.class)
+  ProblemDetail forbidden(NotAllowedException e) {
+    return problem(HttpStatus.FORBIDDEN, e.getMessage());
+  }
+
+  @ExceptionHandler(TooOftenException.class)
+  ResponseEntity<ProblemDetail> tooOften(TooOftenException e) {
+    return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
+        .header(HttpHeaders.RETRY_AFTER, Long.toString(e.seconds()))
+        .body(problem(HttpStatus.TOO_MANY_REQUESTS, e.getMessage()));
   }
 
   @ExceptionHandler(IllegalArgumentException.class)
@@ -176,8 +198,28 @@ class ProblemAdvice {
     LOG.error("A request failed unexpectedly", e);
     return problem(
         HttpStatus.INTERNAL_SERVER_ERROR,
-        "Something went wrong in the application (%s); nothing was changed by this request. Its log has more."
-            .formatted(e.getClass().getSimpleName()));
+        "Something went wrong in the application; what this request was to change was taken back. The log has more"
+            + " under the request's number " + MDC.get(RequestLog.REQUEST) + ".");
+  }
+
+  /** The disk of uploads and local copies, which says so in the words of the system. */
+  @ExceptionHandler({IOException.class, UncheckedIOException.class})
+  ProblemDetail disk(Exception e) {
+    if (!isDiskFull(e)) {
+      return unexpected(e);
+    }
+    LOG.error("A disk is full", e);
+    return problem(
+        HttpStatus.INSUFFICIENT_STORAGE, "A disk of the server is full; nothing was changed. Ask who runs it to make room.");
+  }
+
+  private static boolean isDiskFull(Throwable e) {
+    for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+      if (cause.getMessage() != null && cause.getMessage().contains("No space left on device")) {
+        return true;
+      }
+    }
+    return false;
   }
 
   @ExceptionHandler(OutOfMemoryError.class)

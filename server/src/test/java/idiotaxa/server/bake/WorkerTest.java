@@ -48,6 +48,18 @@ class WorkerTest {
     workers.add(WorkerProcess.start());
   }
 
+  /** The number of a bake that takes some seconds. */
+  private long startBake() {
+    String settings =
+        """
+        {"origin": "materials", "isFromSource": true, "size": %d, "samples": 16,
+         "isExact": true, "padding": 0, "reachOutward": 0.1, "reachInward": 0.1,
+         "pairing": "all"}
+        """
+            .formatted(SIZE);
+    return api.post("/api/assets/" + asset + "/bakes", settings).get("id").asLong();
+  }
+
   private JsonNode sheets(JsonNode state) {
     return state.get("bakes").get(0).get("sheets");
   }
@@ -65,17 +77,7 @@ class WorkerTest {
   void twoWorkersBakeTwoSheetsAtOnceAndOneTakesOverFromAKilledOne() throws IOException {
     startWorker();
     startWorker();
-    long bake =
-        api.post(
-                "/api/assets/" + asset + "/bakes",
-                """
-                {"origin": "materials", "isFromSource": true, "size": %d, "samples": 16,
-                 "isExact": true, "padding": 0, "reachOutward": 0.1, "reachInward": 0.1,
-                 "pairing": "all"}
-                """
-                    .formatted(SIZE))
-            .get("id")
-            .asLong();
+    long bake = startBake();
     JsonNode atOnce =
         api.waitFor(asset, state -> areAll(state, "running") && hasShare(state));
     assertThat(sheets(atOnce)).hasSize(2);
@@ -92,6 +94,37 @@ class WorkerTest {
       assertThat(report.get("missed").asLong()).isZero();
       checkHalf(bake, sheet.get("name").asString());
     }
+  }
+
+  /** A pause is longer than a worker is waited for: another bakes its sheet, and who wakes up keeps nothing. */
+  @Test
+  void whoWasPausedTooLongKeepsNothingAndTheSheetIsBakedOnce() throws IOException, InterruptedException {
+    workers.add(WorkerProcess.start("bake-sheet", "paused"));
+    long bake = startBake();
+    api.waitFor(asset, state -> state.get("bakes").get(0).get("sheets").toString().contains("\"running\""));
+    workers.get(0).pause();
+    workers.add(WorkerProcess.start("bake-sheet", "other"));
+    JsonNode done = api.waitFor(asset, state -> areAll(state, "done"));
+    List<String> ended = endedAt();
+    workers.get(0).wake();
+    Thread.sleep(3000);
+    assertThat(endedAt()).isEqualTo(ended);
+    for (JsonNode sheet : sheets(done)) {
+      checkHalf(bake, sheet.get("name").asString());
+    }
+    assertThat(ended).allMatch(line -> line.contains("\"other\""));
+  }
+
+  /** Who did each sheet, and when it was done. */
+  private List<String> endedAt() {
+    List<String> lines = new ArrayList<>();
+    for (JsonNode line : api.json("/api/queue").get("done")) {
+      if (line.get("kind").asString().equals("bake-sheet") && line.get("assetId").asLong() == asset) {
+        lines.add(line.get("process") + " " + line.get("endedAt"));
+      }
+    }
+    assertThat(lines).hasSize(2);
+    return lines;
   }
 
   private boolean hasShare(JsonNode state) {

@@ -2,7 +2,7 @@ package idiotaxa.server.blob;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import idiotaxa.server.IdiotaxaProperties;
+import idiotaxa.server.TestSettings;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -20,7 +20,7 @@ class WorkFolderTest {
   }
 
   private WorkFolder start() throws IOException {
-    return new WorkFolder(new IdiotaxaProperties(cache, null, null, null, false));
+    return new WorkFolder(TestSettings.with(cache, null, null));
   }
 
   @Test

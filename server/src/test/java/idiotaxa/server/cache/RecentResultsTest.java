@@ -3,6 +3,7 @@ package idiotaxa.server.cache;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -27,6 +28,24 @@ class RecentResultsTest {
     assertThat(computed).hasValue(3);
     assertThat(results.find("bb")).isEmpty();
     assertThat(results.find("a")).contains(1);
+  }
+
+  /** Large ones push out more than small ones, and the one asked for last stays however large it is. */
+  @Test
+  void whatIsKeptIsBoundedInBytes() {
+    RecentResults<String, byte[]> bounded = new RecentResults<>(100, 1000, bytes -> bytes.length);
+    for (String key : List.of("a", "b", "c")) {
+      bounded.get(key, k -> new byte[400]);
+    }
+    assertThat(bounded.find("a")).isEmpty();
+    assertThat(bounded.find("b")).isPresent();
+    bounded.get("huge", k -> new byte[5000]);
+    assertThat(bounded.find("b")).isEmpty();
+    assertThat(bounded.find("c")).isEmpty();
+    assertThat(bounded.find("huge")).isPresent();
+    bounded.put("small", new byte[10]);
+    assertThat(bounded.find("huge")).isEmpty();
+    assertThat(bounded.find("small")).isPresent();
   }
 
   /** Asks on a thread of its own. */

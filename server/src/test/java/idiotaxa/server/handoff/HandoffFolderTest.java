@@ -3,7 +3,7 @@ package idiotaxa.server.handoff;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import idiotaxa.server.IdiotaxaProperties;
+import idiotaxa.server.TestSettings;
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.PackedAsset;
@@ -28,7 +28,7 @@ class HandoffFolderTest {
 
   private HandoffFolder folder(Path path) {
     return new HandoffFolder(
-        new IdiotaxaProperties(null, null, null, path, false),
+        TestSettings.with(null, null, path),
         application.bean(HandoffService.class),
         application.bean(HandoffStore.class));
   }

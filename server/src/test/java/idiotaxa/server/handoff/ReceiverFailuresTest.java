@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.sun.net.httpserver.HttpServer;
-import idiotaxa.server.IdiotaxaProperties;
+import idiotaxa.server.TestSettings;
 import idiotaxa.server.TestModels;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.PackedAsset;
@@ -40,12 +40,7 @@ class ReceiverFailuresTest {
         new ReceiverClient(
             application.bean(HandoffStore.class),
             application.bean(HandoffService.class),
-            new IdiotaxaProperties(
-                null,
-                null,
-                URI.create("http://127.0.0.1:" + receiver.getAddress().getPort() + "/packages"),
-                null,
-                false));
+            TestSettings.with(null, URI.create("http://127.0.0.1:" + receiver.getAddress().getPort() + "/packages"), null));
     SortedAsset sorted = new SortedAsset(api, "Harbour lamp", TestModels.twoQuads());
     asset = sorted.asset;
     api.post(sorted.path() + "/proposal?from=materials", "");
@@ -79,7 +74,7 @@ class ReceiverFailuresTest {
     var entry = ApiClient.find(api.json("/api/assets/" + asset).get("handoffs"), handoff);
     assertThat(entry.get("receiverProblem").asString()).contains(sentence);
     assertThat(entry.get("receipt").isNull()).isTrue();
-    assertThat(api.json("/api/assets")).isNotEmpty();
+    assertThat(api.json("/api/assets").get("assets")).isNotEmpty();
     assertThat(api.bytes("/api/handoffs/" + handoff + "/package")).isNotEmpty();
   }
 

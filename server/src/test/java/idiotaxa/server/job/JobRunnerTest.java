@@ -67,7 +67,8 @@ class JobRunnerTest {
             jobs,
             works.getBeanProvider(JobWork.class),
             application.bean(TransactionTemplate.class),
-            application.bean(JobMemory.class));
+            application.bean(JobMemory.class),
+            application.bean(ThisProcess.class));
     jobs.add(KIND, id);
   }
 
@@ -103,8 +104,8 @@ class JobRunnerTest {
 
   @Test
   void aJobUnderWhichAProcessDiedTwiceIsNotGivenAThird() {
-    assertThat(jobs.begin(KIND, id)).isPresent();
-    assertThat(jobs.begin(KIND, id)).isPresent();
+    assertThat(jobs.begin(KIND, id, "another process")).isPresent();
+    assertThat(jobs.begin(KIND, id, "another process")).isPresent();
     runner.run(KIND, id);
     assertThat(work.begun).isZero();
     assertThat(job().state()).isEqualTo(JobState.FAILED);
@@ -135,7 +136,7 @@ class JobRunnerTest {
     runWith(
         run -> {
           // Another process takes it for dead meanwhile.
-          assertThat(jobs.begin(KIND, id)).isPresent();
+          assertThat(jobs.begin(KIND, id, "another process")).isPresent();
           assertThat(run.isCancelled()).isTrue();
           run.finish(() -> kept.add("late"));
         });

@@ -24,6 +24,7 @@ public final class ApiClient {
   private static final String BOUNDARY = "idiotaxa-test-boundary";
 
   private final String url;
+  private final String token;
   private final HttpClient http = HttpClient.newHttpClient();
 
   public ApiClient(RunningApplication application) {
@@ -31,7 +32,17 @@ public final class ApiClient {
   }
 
   public ApiClient(String url) {
+    this(url, null);
+  }
+
+  private ApiClient(String url, String token) {
     this.url = url;
+    this.token = token;
+  }
+
+  /** The same as a script with a token. */
+  public ApiClient with(String otherToken) {
+    return new ApiClient(url, otherToken);
   }
 
   public HttpResponse<byte[]> send(String method, String path, String json, String... headers) {
@@ -157,7 +168,8 @@ public final class ApiClient {
   }
 
   private HttpRequest.Builder request(String path) {
-    return HttpRequest.newBuilder(URI.create(url + path)).timeout(PATIENCE);
+    HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path)).timeout(PATIENCE);
+    return token == null ? request : request.header("Authorization", "Bearer " + token);
   }
 
   private HttpResponse<byte[]> exchange(HttpRequest request) {

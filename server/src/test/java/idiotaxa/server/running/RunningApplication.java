@@ -7,6 +7,10 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -18,25 +22,36 @@ public final class RunningApplication {
   public static final String UPLOAD_LIMIT = "24MB";
 
   private static RunningApplication running;
+  private static RunningApplication studio;
 
   private final ConfigurableApplicationContext context;
   private final int port;
 
   private RunningApplication(boolean hasDemo) {
+    this(hasDemo, databaseUrl());
+  }
+
+  private RunningApplication(boolean hasDemo, String database, String... more) {
     try {
       ReceiverServer receiver = new ReceiverServer(0);
       Path cache = Files.createTempDirectory("idiotaxa-test-cache");
-      context =
-          SpringApplication.run(
-              IdiotaxaApplication.class,
+      // Of two settings of one name the later one is in force.
+      Map<String, String> settings = new LinkedHashMap<>();
+      List<String> all = new ArrayList<>(
+          List.of(
               "--server.port=0",
-              "--spring.datasource.url=" + databaseUrl(),
+              "--spring.datasource.url=" + database,
               "--idiotaxa.cache-folder=" + cache,
               "--idiotaxa.load-demo=" + hasDemo,
               "--idiotaxa.handoff-folder=" + cache.resolveSibling(cache.getFileName() + "-out"),
               "--idiotaxa.receiver-url=http://127.0.0.1:" + receiver.port() + "/packages",
+              // Dead processes are noticed sooner than in earnest.
+              "--db-scheduler.heartbeat-interval=1s",
               "--spring.servlet.multipart.max-file-size=" + UPLOAD_LIMIT,
-              "--spring.servlet.multipart.max-request-size=" + UPLOAD_LIMIT);
+              "--spring.servlet.multipart.max-request-size=" + UPLOAD_LIMIT));
+      all.addAll(List.of(more));
+      all.forEach(setting -> settings.put(setting.replaceAll("=.*", ""), setting));
+      context = SpringApplication.run(IdiotaxaApplication.class, settings.values().toArray(String[]::new));
       port = context.getEnvironment().getRequiredProperty("local.server.port", Integer.class);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
@@ -65,9 +80,34 @@ public final class RunningApplication {
     return start(true);
   }
 
+  /** A studio over a database of its own, where people sign in; requests that come too slowly are given up soon. */
+  public static synchronized RunningApplication studio() {
+    if (studio == null) {
+      studio =
+          new RunningApplication(
+              false,
+              databaseUrl().replace("/idiotaxa_test_", "/idiotaxa_studio_"),
+              "--spring.profiles.active=studio",
+              "--server.tomcat.connection-timeout=2s");
+    }
+    return studio;
+  }
+
+  /** A studio that begins with the demo data. */
+  public static RunningApplication studioWithDemo() {
+    return new RunningApplication(true, databaseUrl().replace("/idiotaxa_test_", "/idiotaxa_studio_"), "--spring.profiles.active=studio");
+  }
+
   /** A second process's view: nothing is known to it but what the database holds. It takes no jobs. */
   public static RunningApplication anotherOnTheSameDatabase() {
     RunningApplication another = new RunningApplication(false);
+    another.bean(Scheduler.class).pause();
+    return another;
+  }
+
+  /** The same with the local copies of another process. */
+  public static RunningApplication anotherOnTheSameDatabaseAndCache(Path cache) {
+    RunningApplication another = new RunningApplication(false, databaseUrl(), "--idiotaxa.cache-folder=" + cache);
     another.bean(Scheduler.class).pause();
     return another;
   }
@@ -77,6 +117,11 @@ public final class RunningApplication {
       running = new RunningApplication(hasDemo);
     }
     return running;
+  }
+
+  /** Address of its database, as the driver wants it. */
+  public String database() {
+    return context.getEnvironment().getRequiredProperty("spring.datasource.url");
   }
 
   public String url() {

@@ -21,6 +21,14 @@ public final class WorkerProcess implements AutoCloseable {
 
   /** A worker that takes one job at a time. */
   public static WorkerProcess start() {
+    return start("all", "");
+  }
+
+  /**
+   * @param kinds words of the jobs that it takes
+   * @param name by which the queue tells it from others, empty for one of its own
+   */
+  public static WorkerProcess start(String kinds, String name) {
     try {
       File log = File.createTempFile("idiotaxa-worker", ".log");
       Path cache = Files.createTempDirectory("idiotaxa-worker-cache");
@@ -35,6 +43,9 @@ public final class WorkerProcess implements AutoCloseable {
               "--spring.profiles.active=worker",
               "--spring.datasource.url=" + RunningApplication.databaseUrl(),
               "--idiotaxa.cache-folder=" + cache,
+              "--db-scheduler.heartbeat-interval=1s",
+              "--idiotaxa.job-kinds=" + kinds,
+              "--idiotaxa.process-name=" + name,
               "--db-scheduler.threads=1");
       Process process =
           new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log).start();
@@ -70,6 +81,25 @@ public final class WorkerProcess implements AutoCloseable {
     process.destroyForcibly();
     try {
       process.waitFor();
+    } catch (InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  /** SIGSTOP: it does nothing until it is woken up, and knows nothing of it. */
+  public void pause() {
+    signal("STOP");
+  }
+
+  public void wake() {
+    signal("CONT");
+  }
+
+  private void signal(String name) {
+    try {
+      new ProcessBuilder("kill", "-" + name, Long.toString(process.pid())).start().waitFor();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     } catch (InterruptedException e) {
       throw new IllegalStateException(e);
     }

@@ -2,7 +2,10 @@ package idiotaxa.server.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import org.junit.jupiter.api.Test;
+import org.slf4j.MDC;
 import org.springframework.dao.DeadlockLoserDataAccessException;
 import org.springframework.dao.QueryTimeoutException;
 import org.springframework.http.ProblemDetail;
@@ -28,10 +31,20 @@ class ProblemAdviceTest {
   }
 
   @Test
-  void aFaultNamesItsKindAndNothingOfItsInside() {
+  void aFaultNamesWhereTheLogHasMoreAndNothingOfItsInside() {
+    MDC.put(RequestLog.REQUEST, "0a1b2c3d");
     ProblemDetail problem = advice.unexpected(new IllegalStateException("secret path"));
+    MDC.remove(RequestLog.REQUEST);
     assertThat(problem.getStatus()).isEqualTo(500);
-    assertThat(problem.getDetail()).contains("IllegalStateException").doesNotContain("secret");
+    assertThat(problem.getDetail()).contains("0a1b2c3d").doesNotContain("Exception").doesNotContain("secret");
+  }
+
+  @Test
+  void aFullDiskIsSaidWithTheCure() {
+    ProblemDetail problem =
+        advice.disk(new UncheckedIOException(new IOException("/var/cache/part: No space left on device")));
+    assertThat(problem.getStatus()).isEqualTo(507);
+    assertThat(problem.getDetail()).contains("disk").doesNotContain("/var");
   }
 
   @Test

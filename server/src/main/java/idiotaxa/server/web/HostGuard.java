@@ -1,23 +1,28 @@
 package idiotaxa.server.web;
 
+import idiotaxa.server.IdiotaxaProperties;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.URI;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Without sign-in, the application answers only to loopback names, and changes things only for pages
- * that it served itself. Programs that send no Origin are let through.
+ * The application answers only to its own names (without a setting those of the loopback device), and only to
+ * pages that it served itself. Programs, which say of no page that it asks, are let through.
  */
 @Component
-class LoopbackGuard extends OncePerRequestFilter {
-  private static final Set<String> LOOPBACK = Set.of("127.0.0.1", "localhost", "[::1]");
+@Order(Ordered.HIGHEST_PRECEDENCE + 10)
+class HostGuard extends OncePerRequestFilter {
   private static final Set<String> READING = Set.of("GET", "HEAD", "OPTIONS");
 
   /**
@@ -40,12 +45,22 @@ class LoopbackGuard extends OncePerRequestFilter {
           "Referrer-Policy",
           "same-origin");
 
+  private static final int HTTP = 80;
+  private static final int HTTPS = 443;
+  private static final String OVER_TLS_ONLY = "max-age=31536000";
+
+  private final Set<String> hosts;
+
+  HostGuard(IdiotaxaProperties properties) {
+    hosts = properties.allowedHosts().stream().map(h -> h.toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+  }
+
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
-    if (!LOOPBACK.contains(request.getServerName())) {
-      response.sendError(421, "This application answers on loopback names only.");
+    if (!hosts.contains(request.getServerName().toLowerCase(Locale.ROOT))) {
+      response.sendError(421, "This application does not answer under this name; see the setting IDIOTAXA_HOSTS.");
       return;
     }
     if (!READING.contains(request.getMethod()) && isForeign(request.getHeader("Origin"), request)) {
@@ -57,6 +72,9 @@ class LoopbackGuard extends OncePerRequestFilter {
       return;
     }
     HEADERS.forEach(response::setHeader);
+    if (request.isSecure()) {
+      response.setHeader("Strict-Transport-Security", OVER_TLS_ONLY);
+    }
     chain.doFilter(request, response);
   }
 
@@ -66,14 +84,20 @@ class LoopbackGuard extends OncePerRequestFilter {
     return site != null && !site.equals("same-origin") && !site.equals("none");
   }
 
+  /** Browsers leave out the port that goes with the scheme. */
+  private static int portOf(URI origin) {
+    return origin.getPort() >= 0 ? origin.getPort() : "https".equals(origin.getScheme()) ? HTTPS : HTTP;
+  }
+
   private static boolean isForeign(String origin, HttpServletRequest request) {
     if (origin == null) {
       return false;
     }
     try {
       URI uri = URI.create(origin);
-      return !request.getServerName().equals(uri.getHost())
-          || request.getServerPort() != uri.getPort();
+      return !request.getServerName().equalsIgnoreCase(uri.getHost())
+          || !request.getScheme().equals(uri.getScheme())
+          || request.getServerPort() != portOf(uri);
     } catch (IllegalArgumentException e) {
       return true;
     }

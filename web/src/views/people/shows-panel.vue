@@ -1,0 +1,103 @@
+<template>
+  <section aria-labelledby="shows-title">
+    <h2 id="shows-title">Shows</h2>
+    <ul class="shows">
+      <li v-for="show in shows" :key="show.id" class="show" :data-testid="`show-${show.id}`">
+        <div class="line">
+          <name-field v-if="person.mayManage" :name="show.name" @rename="(n) => change(show, n, memberIds(show))" />
+          <strong v-else>{{ show.name }}</strong>
+          <span class="small soft">{{ count(show.assets, 'asset') }}</span>
+        </div>
+        <el-select
+          v-if="person.mayManage"
+          :model-value="chosen[show.id] ?? memberIds(show)"
+          size="small"
+          multiple
+          filterable
+          placeholder="Nobody but those who manage"
+          :aria-label="`People of ${show.name}`"
+          @change="(ids: number[]) => choose(show, ids)"
+        >
+          <el-option v-for="a in choosable" :key="a.id" :value="a.id" :label="a.name" />
+        </el-select>
+        <p v-else class="small">{{ show.members.map((m) => m.name).join(', ') }}</p>
+      </li>
+    </ul>
+    <form v-if="person.mayManage" class="new" @submit.prevent="create">
+      <el-input v-model="name" size="small" maxlength="120" placeholder="Name of a new show" aria-label="Name of a new show" />
+      <el-button size="small" native-type="submit" :disabled="name.trim() === ''">New show</el-button>
+    </form>
+    <p class="small soft">A show holds assets, palettes and recipes. Who does not belong to it does not see them; those who manage see all.</p>
+  </section>
+</template>
+
+<script setup lang="ts">
+import { ElButton, ElInput, ElOption, ElSelect } from 'element-plus'
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import NameField from '@/components/name-field.vue'
+import { orSay } from '@/components/say'
+import { count } from '@/model/words'
+import { usePersonStore } from '@/stores/person'
+import type { Account, Show } from '@/api/types'
+
+const props = defineProps<{ shows: Show[]; accounts: Account[] }>()
+const emit = defineEmits<{ changed: [] }>()
+const person = usePersonStore()
+const name = ref('')
+
+/** Those who manage see every show without belonging to one. */
+const choosable = computed(() => props.accounts.filter((a) => !a.isClosed && a.role !== 'manage'))
+
+function memberIds(show: Show): number[] {
+  return show.members.map((m) => m.id)
+}
+
+/** What was chosen last, while it is on its way: the next choice goes on from it. */
+const chosen = ref<Record<number, number[]>>({})
+let sending: Promise<void> = Promise.resolve()
+
+function choose(show: Show, ids: number[]): void {
+  chosen.value = { ...chosen.value, [show.id]: ids }
+  sending = sending.then(() => change(show, show.name, ids))
+}
+
+async function create(): Promise<void> {
+  const isMade = await orSay(() => api.createShow(name.value))
+  if (isMade) name.value = ''
+  emit('changed')
+}
+
+async function change(show: Show, newName: string, members: number[]): Promise<void> {
+  await orSay(() => api.changeShow(show.id, newName, members))
+  emit('changed')
+}
+</script>
+
+<style scoped>
+.shows {
+  display: grid;
+  gap: 12px;
+}
+
+.show {
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+  border: 1px solid var(--rule-strong);
+  border-radius: var(--radius);
+  background: var(--paper-raised);
+}
+
+.line {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+
+.new {
+  display: flex;
+  gap: 6px;
+  margin: 10px 0;
+}
+</style>

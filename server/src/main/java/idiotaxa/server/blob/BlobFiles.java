@@ -6,12 +6,15 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
 import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
@@ -79,11 +82,11 @@ public class BlobFiles {
   public Path file(String name, Maker maker) {
     Path file = folder.resolve(name);
     try {
-      if (!Files.exists(file)) {
+      if (!touch(file)) {
         fill(file, maker);
-        trim();
+        touch(file);
+        trim(file);
       }
-      Files.setLastModifiedTime(file, FileTime.from(clock.instant()));
       return file;
     } catch (IOException e) {
       throw new UncheckedIOException("the local copies in " + folder + " cannot be written", e);
@@ -102,25 +105,45 @@ public class BlobFiles {
     }
   }
 
-  private void trim() throws IOException {
-    List<Path> files;
+  /** Says that a copy is used now; false when there is none, or another process has just deleted it. */
+  private boolean touch(Path file) throws IOException {
+    try {
+      Files.setLastModifiedTime(file, FileTime.from(clock.instant()));
+      return true;
+    } catch (NoSuchFileException e) {
+      return false;
+    }
+  }
+
+  /**
+   * @param asked stays, even where it is larger than the limit by itself
+   */
+  private void trim(Path asked) throws IOException {
+    List<Copy> copies;
     try (Stream<Path> listing = Files.list(folder)) {
-      files = listing.filter(Files::isRegularFile).sorted(Comparator.comparing(BlobFiles::lastUsed).reversed()).toList();
+      copies = listing.map(BlobFiles::copy).flatMap(Optional::stream).sorted(Copy.LAST_USED_FIRST).toList();
     }
     long sum = 0;
-    for (Path file : files) {
-      sum += Files.size(file);
-      if (sum > limitBytes) {
-        Files.deleteIfExists(file);
+    for (Copy copy : copies) {
+      sum += copy.bytes();
+      if (sum > limitBytes && !copy.file().equals(asked)) {
+        Files.deleteIfExists(copy.file());
       }
     }
   }
 
-  private static FileTime lastUsed(Path file) {
+  /** A copy as it was when it was looked at: others use and delete copies while they are sorted. */
+  private record Copy(Path file, FileTime lastUsed, long bytes) {
+    static final Comparator<Copy> LAST_USED_FIRST = Comparator.comparing(Copy::lastUsed).reversed();
+  }
+
+  /** Empty for what is no file, or no longer there. */
+  private static Optional<Copy> copy(Path file) {
     try {
-      return Files.getLastModifiedTime(file);
+      BasicFileAttributes seen = Files.readAttributes(file, BasicFileAttributes.class);
+      return seen.isRegularFile() ? Optional.of(new Copy(file, seen.lastModifiedTime(), seen.size())) : Optional.empty();
     } catch (IOException e) {
-      return FileTime.fromMillis(0);
+      return Optional.empty();
     }
   }
 

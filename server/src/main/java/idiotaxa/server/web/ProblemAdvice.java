@@ -76,6 +76,9 @@ class ProblemAdvice {
 
   @ExceptionHandler(IllegalArgumentException.class)
   ProblemDetail wrong(IllegalArgumentException e) {
+    if (!e.getStackTrace()[0].getClassName().startsWith("idiotaxa.")) {
+      LOG.warn("refused by a library and not by our own check", e);
+    }
     return problem(HttpStatus.BAD_REQUEST, e.getMessage());
   }
 

@@ -69,6 +69,9 @@ const CARDS_A_PAGE = '48'
 
 const inShow = (show: number | null): string => (show === null ? '' : `?show=${show}`)
 
+/** Says which state a change is based on: the server refuses it when somebody else changed that meanwhile. */
+const basedOn = (version: number): Record<string, string> => ({ 'If-Match': `"${version}"` })
+
 /** One method a request. */
 export const api = {
   me: () => getJson<Me>('/api/me'),
@@ -78,12 +81,13 @@ export const api = {
   accounts: () => getJson<Account[]>('/api/accounts'),
   createAccount: (name: string, password: string, role: PersonRole) =>
     send<Created>('POST', '/api/accounts', { name, password, role }),
-  changeAccount: (id: number, role: PersonRole, isClosed: boolean) =>
-    send<void>('PATCH', `/api/accounts/${id}`, { role, isClosed }),
+  changeAccount: (id: number, version: number, role: PersonRole, isClosed: boolean) =>
+    send<void>('PATCH', `/api/accounts/${id}`, { role, isClosed }, basedOn(version)),
   setPassword: (id: number, password: string) => send<void>('PUT', `/api/accounts/${id}/password`, { password }),
   shows: () => getJson<Show[]>('/api/shows'),
   createShow: (name: string) => send<Created>('POST', '/api/shows', { name }),
-  changeShow: (id: number, name: string, members: number[]) => send<void>('PUT', `/api/shows/${id}`, { name, members }),
+  changeShow: (id: number, version: number, name: string, members: number[]) =>
+    send<void>('PUT', `/api/shows/${id}`, { name, members }, basedOn(version)),
   tokens: () => getJson<ApiToken[]>('/api/tokens'),
   createToken: (name: string, role: PersonRole, days: number) =>
     send<{ id: number; secret: string }>('POST', '/api/tokens', { name, role, days }),
@@ -106,7 +110,7 @@ export const api = {
       `/api/assets?${new URLSearchParams({ search, order, page: String(page), size: CARDS_A_PAGE, ...(show === null ? {} : { show: String(show) }) })}`
     ),
   renameAsset: (id: number, version: number, name: string) =>
-    send<void>('PATCH', `/api/assets/${id}`, { name }, { 'If-Match': `"${version}"` }),
+    send<void>('PATCH', `/api/assets/${id}`, { name }, basedOn(version)),
   copyAsset: (id: number) => send<Created>('POST', `/api/assets/${id}/copies`, {}),
   asset: (id: number) => getJson<Asset>(`/api/assets/${id}`),
   /** @param show number of the show that it is for, null where there is only one */
@@ -199,9 +203,11 @@ export const api = {
     }),
 
   stopReading: (revisionId: number) => send<void>('POST', `/api/revisions/${revisionId}/stop`),
-  editParts: (revisionId: number, kind: 'rename' | 'split' | 'merge', parts: number[], word: string) =>
-    send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }),
-  takeBackPartEdit: (revisionId: number) => send<void>('DELETE', `/api/revisions/${revisionId}/part-edits/last`),
+  /** @param version of the geometry whose parts are meant */
+  editParts: (revisionId: number, version: number, kind: 'rename' | 'split' | 'merge', parts: number[], word: string) =>
+    send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }, basedOn(version)),
+  takeBackPartEdit: (revisionId: number, version: number) =>
+    send<void>('DELETE', `/api/revisions/${revisionId}/part-edits/last`, undefined, basedOn(version)),
   layOut: (revisionId: number, sizePx: number, marginPx: number) =>
     send<Created>('POST', `/api/revisions/${revisionId}/layouts`, { sizePx, marginPx }),
   cancelLayout: (revisionId: number, layoutId: number) =>
@@ -213,19 +219,22 @@ export const api = {
     `/api/revisions/${revisionId}/overlaps/${encodeURIComponent(sheet)}.png?size=${size}`,
   setAside: (revisionId: number) => send<void>('POST', `/api/revisions/${revisionId}/set-aside`),
   checkAlignment: (revisionId: number) => getJson<AlignmentCheck>(`/api/revisions/${revisionId}/alignment`),
-  align: (revisionId: number, alignment: Alignment) =>
-    send<void>('PUT', `/api/revisions/${revisionId}/alignment`, alignment),
-  setSheetPlan: (assetId: number, plan: SheetPlan) => send<void>('PUT', `/api/assets/${assetId}/sheet-plan`, plan),
+  /** @param version of the alignment that this is based on */
+  align: (revisionId: number, version: number, alignment: Alignment) =>
+    send<void>('PUT', `/api/revisions/${revisionId}/alignment`, alignment, basedOn(version)),
+  /** @param version of the asset that this is based on */
+  setSheetPlan: (assetId: number, version: number, plan: SheetPlan) =>
+    send<void>('PUT', `/api/assets/${assetId}/sheet-plan`, plan, basedOn(version)),
 
   pictureFile: (pictureId: number) => `/api/pictures/${pictureId}`,
-  movePicture: (pictureId: number, place: { x: number; y: number; width: number }) =>
-    send<void>('PATCH', `/api/pictures/${pictureId}`, place),
+  movePicture: (pictureId: number, version: number, { x, y, width }: { x: number; y: number; width: number }) =>
+    send<void>('PATCH', `/api/pictures/${pictureId}`, { x, y, width }, basedOn(version)),
   unpinPicture: (pictureId: number) => send<void>('DELETE', `/api/pictures/${pictureId}`),
 
   createGroup: (assetId: number, name: string, color: string | null) =>
     send<Created>('POST', `/api/assets/${assetId}/groups`, { name, color }),
   changeGroup: (assetId: number, id: number, version: number, change: GroupChange) =>
-    send<void>('PATCH', `/api/assets/${assetId}/groups/${id}`, change, { 'If-Match': `"${version}"` }),
+    send<void>('PATCH', `/api/assets/${assetId}/groups/${id}`, change, basedOn(version)),
   /** @param into 0 for the unclaimed drawer */
   mergeGroup: (assetId: number, id: number, into: number) =>
     send<JournalState>('POST', `/api/assets/${assetId}/groups/${id}/merge`, { other: into }),
@@ -250,8 +259,9 @@ export const api = {
   judgeColors: (groups: WantedGroup[]) => send<Judgement>('POST', '/api/palettes/check', { groups }),
   /** #RRGGBB by number */
   proposeColors: (groups: WantedGroup[]) => send<Record<string, string>>('POST', '/api/palettes/colors', { groups }),
-  choosePalette: (assetId: number, paletteId: number | null) =>
-    send<void>('PUT', `/api/assets/${assetId}/palette`, { paletteId }),
+  /** @param version of the asset that this is based on */
+  choosePalette: (assetId: number, version: number, paletteId: number | null) =>
+    send<void>('PUT', `/api/assets/${assetId}/palette`, { paletteId }, basedOn(version)),
 
   /** @param sourceIds null for all sources */
   origins: (assetId: number, isFromSource: boolean, sourceIds: number[] | null) =>
@@ -277,10 +287,12 @@ export const api = {
   templates: () => getJson<Template[]>('/api/templates'),
   createTemplate: (name: string, write: TemplateLine[]) => send<Created>('POST', '/api/templates', { name, write }),
   changeTemplate: (id: number, version: number, name: string, write: TemplateLine[]) =>
-    send<void>('PUT', `/api/templates/${id}`, { name, write }, { 'If-Match': `"${version}"` }),
+    send<void>('PUT', `/api/templates/${id}`, { name, write }, basedOn(version)),
   deleteTemplate: (id: number, version: number) =>
-    send<void>('DELETE', `/api/templates/${id}`, undefined, { 'If-Match': `"${version}"` }),
-  chooseTemplate: (assetId: number, key: string) => send<void>('PUT', `/api/assets/${assetId}/template`, { key }),
+    send<void>('DELETE', `/api/templates/${id}`, undefined, basedOn(version)),
+  /** @param version of the asset that this is based on */
+  chooseTemplate: (assetId: number, version: number, key: string) =>
+    send<void>('PUT', `/api/assets/${assetId}/template`, { key }, basedOn(version)),
   plan: (bakeId: number, name: string, write: TemplateLine[]) =>
     send<HandoffPlan>('POST', `/api/bakes/${bakeId}/handoff-plan`, { name, write }),
   handOff: (bakeId: number, name: string, write: TemplateLine[]) =>
@@ -297,14 +309,14 @@ export const api = {
     new Int32Array(await getBytes(`/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/faces`)),
   readyLooks: () => getJson<{ name: string; look: Look }[]>('/api/looks'),
   keepLook: (assetId: number, groupId: number, version: number, look: Look) =>
-    send<void>('PUT', `/api/assets/${assetId}/groups/${groupId}/look`, look, { 'If-Match': `"${version}"` }),
+    send<void>('PUT', `/api/assets/${assetId}/groups/${groupId}/look`, look, basedOn(version)),
   stopPacking: (handoffId: number) => send<void>('POST', `/api/handoffs/${handoffId}/cancel`),
   packageUrl: (handoffId: number) => `/api/handoffs/${handoffId}/package`,
   sendToReceiver: (handoffId: number) => send<Receipt>('POST', `/api/handoffs/${handoffId}/send`),
 
   masks: (assetId: number) => getJson<MaskState>(`/api/assets/${assetId}/masks`),
   keepMasks: (assetId: number, state: number, words: string, plan: MaskPlan) =>
-    send<MaskState>('PUT', `/api/assets/${assetId}/masks`, { words, plan }, { 'If-Match': `"${state}"` }),
+    send<MaskState>('PUT', `/api/assets/${assetId}/masks`, { words, plan }, basedOn(state)),
   stepMasks: (assetId: number, steps: number) => send<MaskState>('POST', `/api/assets/${assetId}/masks/steps`, { steps }),
   removeGreyImage: (assetId: number, id: number) => send<void>('DELETE', `/api/assets/${assetId}/grey-images/${id}`),
   /** @param kind of the picture that is made of a plan */

@@ -73,13 +73,20 @@ function begin(e: PointerEvent, picture: Picture, isSizing: boolean): void {
   window.addEventListener('pointerup', handleUp)
 }
 
+/** A move goes on from the one before it. */
+let keeping: Promise<unknown> = Promise.resolve()
+
 async function keepPlace(): Promise<void> {
   const place = moving.value
   if (!place) return
-  await orSay(async () => {
-    await api.movePicture(place.id, place)
-    await store.refresh()
-  })
+  keeping = keeping.then(() =>
+    orSay(async () => {
+      const present = store.asset?.pictures.find((p) => p.id === place.id) ?? place
+      await api.movePicture(place.id, present.version, place)
+      await store.refresh()
+    })
+  )
+  await keeping
   if (moving.value === place) moving.value = null
 }
 

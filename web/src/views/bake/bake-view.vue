@@ -131,7 +131,7 @@ async function align(): Promise<void> {
   await orSay(async () => {
     for (const source of choice.read.value.filter((r) => r.role === 'source')) {
       const { proposal } = await api.checkAlignment(source.id)
-      await api.align(source.id, proposal)
+      await api.align(source.id, source.alignmentVersion, proposal)
     }
     await store.refresh()
   })

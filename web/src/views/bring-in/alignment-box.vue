@@ -94,7 +94,7 @@ watch(
 
 async function align(alignment: Alignment): Promise<void> {
   const isDone = await orSay(async () => {
-    await api.align(props.source.id, alignment)
+    await api.align(props.source.id, props.source.alignmentVersion, alignment)
     await store.refresh()
   })
   if (isDone) isTyping.value = false

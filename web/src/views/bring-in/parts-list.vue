@@ -97,36 +97,40 @@ async function ask(title: string, value: string): Promise<string | null> {
   }
 }
 
-async function edit(kind: 'rename' | 'split' | 'merge', word: string): Promise<void> {
+/** @param question asks for the word, null where it is left as it was; the parts may change while it stands */
+async function edit(kind: 'rename' | 'split' | 'merge', question: () => Promise<string | null>): Promise<void> {
+  const { id, geometryVersion } = props.revision
+  const meant = chosen.value
+  const word = await question()
+  if (word === null) return
   await orSay(async () => {
-    await api.editParts(props.revision.id, kind, chosen.value, word)
+    await api.editParts(id, geometryVersion, kind, meant, word)
     await store.refresh()
   })
 }
 
-async function rename(): Promise<void> {
-  const name = await ask('Rename the part', parts.value[chosen.value[0]!]!.name)
-  if (name !== null) await edit('rename', name)
+function rename(): Promise<void> {
+  return edit('rename', () => ask('Rename the part', parts.value[chosen.value[0]!]!.name))
 }
 
-async function split(by: string): Promise<void> {
-  await edit('split', by)
+function split(by: string): Promise<void> {
+  return edit('split', () => Promise.resolve(by))
 }
 
-async function merge(): Promise<void> {
-  const name = await ask(`Merge ${chosen.value.length} parts into one`, parts.value[chosen.value[0]!]!.name)
-  if (name !== null) await edit('merge', name)
+function merge(): Promise<void> {
+  return edit('merge', () => ask(`Merge ${chosen.value.length} parts into one`, parts.value[chosen.value[0]!]!.name))
 }
 
 async function takeBack(): Promise<void> {
   await orSay(async () => {
-    await api.takeBackPartEdit(props.revision.id)
+    await api.takeBackPartEdit(props.revision.id, props.revision.geometryVersion)
     await store.refresh()
   })
 }
 
 /** Adds a sheet by hand that the picked parts share; they leave the sheets that they were on. */
 async function ownSheet(): Promise<void> {
+  const { id, version } = store.asset!
   const name = await ask('A sheet of its own for the picked parts', parts.value[chosen.value[0]!]!.name)
   if (name === null) return
   const names = chosen.value.map((p) => parts.value[p]!.name)
@@ -134,7 +138,7 @@ async function ownSheet(): Promise<void> {
     .map((s) => ({ name: s.name, parts: s.parts.filter((p) => !names.includes(p)) }))
     .filter((s) => s.parts.length > 0 && s.name !== name)
   await orSay(async () => {
-    await api.setSheetPlan(store.asset!.id, { by: 'hand', hand: [...hand, { name, parts: names }] })
+    await api.setSheetPlan(id, version, { by: 'hand', hand: [...hand, { name, parts: names }] })
     await store.refresh()
   })
 }

@@ -67,7 +67,7 @@ function overlapWords({ overlaps }: SheetOverlaps): string {
 
 async function choose(by: SheetPlan['by']): Promise<void> {
   await orSay(async () => {
-    await api.setSheetPlan(store.asset!.id, { by, hand: by === 'hand' ? plan.value.hand : [] })
+    await api.setSheetPlan(store.asset!.id, store.asset!.version, { by, hand: by === 'hand' ? plan.value.hand : [] })
     await store.refresh()
   })
 }

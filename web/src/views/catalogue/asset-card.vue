@@ -45,15 +45,16 @@ const findings = computed(() => Object.values(props.asset.open).reduce((sum, n) 
 const entry = computed(() => (props.asset.shownRevision ? 'sort' : 'bring-in'))
 
 async function rename(): Promise<void> {
+  const { id, name, version } = props.asset
   const answer = await ElMessageBox.prompt('', 'Rename the asset', {
-    inputValue: props.asset.name,
+    inputValue: name,
     inputPattern: /\S/,
     inputErrorMessage: 'A name has 1 to 120 characters.',
     confirmButtonText: 'Rename it',
     cancelButtonText: 'Leave it'
   }).catch(() => null)
   if (!answer) return
-  await orSay(() => api.renameAsset(props.asset.id, props.asset.version, answer.value))
+  await orSay(() => api.renameAsset(id, version, answer.value))
   emit('changed')
 }
 

@@ -3,6 +3,7 @@ import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import { ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { useAssetStore } from '@/stores/asset'
 
 import type { Asset, HandoffPlan, Template, TemplateLine } from '@/api/types'
 
@@ -37,6 +38,7 @@ export interface TemplateDraft {
 
 /** The template that an asset uses, as it is being changed, with the files that it would make. */
 export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null): TemplateDraft {
+  const store = useAssetStore()
   const templates = shallowRef<Template[]>([])
   const lines = ref<TemplateLine[]>([])
   const key = ref('')
@@ -78,9 +80,14 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     { immediate: true, deep: true }
   )
 
+  async function use(wanted: string): Promise<void> {
+    await api.chooseTemplate(asset().id, asset().version, wanted)
+    await store.refresh()
+  }
+
   async function choose(wanted: string): Promise<void> {
     const next = templates.value.find((t) => t.key === wanted)
-    const isKept = await orSay(() => api.chooseTemplate(asset().id, wanted))
+    const isKept = await orSay(() => use(wanted))
     if (isKept) lay(next)
   }
 
@@ -95,7 +102,7 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     if (value === null) return
     await orSay(async () => {
       const { id } = await api.createTemplate(value.trim(), lines.value)
-      await api.chooseTemplate(asset().id, `own:${id}`)
+      await use(`own:${id}`)
       await load(`own:${id}`)
     })
   }

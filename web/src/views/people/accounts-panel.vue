@@ -75,7 +75,7 @@ async function create(): Promise<void> {
 }
 
 async function change(account: Account, next: PersonRole, isClosed: boolean): Promise<void> {
-  await orSay(() => api.changeAccount(account.id, next, isClosed))
+  await orSay(() => api.changeAccount(account.id, account.version, next, isClosed))
   emit('changed')
 }
 

@@ -7,7 +7,7 @@
         <tokens-panel :tokens="tokens" @changed="load" />
       </div>
       <div class="column">
-        <shows-panel :shows="shows" :accounts="accounts" @changed="load" />
+        <shows-panel :shows="shows" :accounts="accounts" :reload="load" />
         <trail-panel v-if="person.mayManage" />
       </div>
     </main>

@@ -4,7 +4,7 @@
     <ul class="shows">
       <li v-for="show in shows" :key="show.id" class="show" :data-testid="`show-${show.id}`">
         <div class="line">
-          <name-field v-if="person.mayManage" :name="show.name" @rename="(n) => change(show, n, memberIds(show))" />
+          <name-field v-if="person.mayManage" :name="show.name" @rename="(name) => change(show.id, { name })" />
           <strong v-else>{{ show.name }}</strong>
           <span class="small soft">{{ count(show.assets, 'asset') }}</span>
         </div>
@@ -41,8 +41,7 @@ import { count } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
 import type { Account, Show } from '@/api/types'
 
-const props = defineProps<{ shows: Show[]; accounts: Account[] }>()
-const emit = defineEmits<{ changed: [] }>()
+const props = defineProps<{ shows: Show[]; accounts: Account[]; reload: () => Promise<void> }>()
 const person = usePersonStore()
 const name = ref('')
 
@@ -59,19 +58,28 @@ let sending: Promise<void> = Promise.resolve()
 
 function choose(show: Show, ids: number[]): void {
   chosen.value = { ...chosen.value, [show.id]: ids }
-  sending = sending.then(() => change(show, show.name, ids))
+  void change(show.id, { members: ids })
+}
+
+/** Changes go on from each other. */
+function change(id: number, to: { name?: string; members?: number[] }): Promise<void> {
+  sending = sending.then(async () => {
+    const present = props.shows.find((s) => s.id === id)!
+    const isKept = await orSay(() =>
+      api.changeShow(id, present.version, to.name ?? present.name, to.members ?? memberIds(present))
+    )
+    if (!isKept) chosen.value = {}
+    await props.reload()
+  })
+  return sending
 }
 
 async function create(): Promise<void> {
   const isMade = await orSay(() => api.createShow(name.value))
   if (isMade) name.value = ''
-  emit('changed')
+  await props.reload()
 }
 
-async function change(show: Show, newName: string, members: number[]): Promise<void> {
-  await orSay(() => api.changeShow(show.id, newName, members))
-  emit('changed')
-}
 </script>
 
 <style scoped>

@@ -43,6 +43,8 @@ const store = useAssetStore()
 const change = useChange()
 const palettes = shallowRef<Palette[]>([])
 const present = store.asset!.palette?.id ?? 0
+/** What is chosen here was decided by what stood here. */
+const { version } = store.asset!
 const chosen = ref(present)
 const name = ref('')
 
@@ -53,7 +55,7 @@ async function closeAfter(request: () => Promise<unknown>): Promise<void> {
 }
 
 function keep(): void {
-  void closeAfter(() => api.choosePalette(store.asset!.id, chosen.value || null))
+  void closeAfter(() => api.choosePalette(store.asset!.id, version, chosen.value || null))
 }
 
 function makeNew(): void {

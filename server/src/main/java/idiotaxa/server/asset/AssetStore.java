@@ -1,5 +1,6 @@
 package idiotaxa.server.asset;
 
+import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import static idiotaxa.server.db.Tables.ASSET;
 
@@ -10,6 +11,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.UpdateSetMoreStep;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
@@ -32,7 +34,7 @@ public class AssetStore {
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings JSON of what the next bake would be made with, null until something was chosen
    * @param showId the show that it belongs to
-   * @param version grows with every change of its name and of where it lies
+   * @param version grows with every change of its name, its show, its sheet plan, its palette and its template
    * @param isInTrash whether it was put into the trash
    */
   public record AssetRow(
@@ -71,19 +73,13 @@ public class AssetStore {
         .fetch(ASSET.ID);
   }
 
-  /**
-   * Another name, another show, or both.
-   *
-   * @return false when somebody else changed them since {@code version}
-   */
-  public boolean rename(long id, int version, String name, long showId) {
-    return db.update(ASSET)
-            .set(ASSET.NAME, name)
-            .set(ASSET.SHOW_ID, showId)
-            .set(ASSET.VERSION, version + 1)
-            .where(ASSET.ID.eq(id), ASSET.VERSION.eq(version))
-            .execute()
-        == 1;
+  /** Another name, another show, or both; to be called with the asset locked. */
+  public void rename(long id, String name, long showId) {
+    change().set(ASSET.NAME, name).set(ASSET.SHOW_ID, showId).where(ASSET.ID.eq(id)).execute();
+  }
+
+  private UpdateSetMoreStep<AssetRecord> change() {
+    return db.update(ASSET).set(ASSET.VERSION, ASSET.VERSION.plus(1));
   }
 
   public Optional<AssetRow> find(long id) {
@@ -105,24 +101,37 @@ public class AssetStore {
   }
 
   /**
+   * As {@link #lock}, for a change that was decided by somebody who saw the asset as it was then.
+   *
+   * @throws ConflictException when somebody else changed it since
+   */
+  public AssetRow lock(long id, int version) {
+    AssetRow asset = lock(id);
+    if (asset.version() != version) {
+      throw new ConflictException("The asset was changed by somebody else meanwhile; look at it again.");
+    }
+    return asset;
+  }
+
+  /**
    * @param plan JSON
    */
   public void setSheetPlan(long id, String plan) {
-    db.update(ASSET).set(ASSET.SHEET_PLAN, plan).where(ASSET.ID.eq(id)).execute();
+    change().set(ASSET.SHEET_PLAN, plan).where(ASSET.ID.eq(id)).execute();
   }
 
   /**
    * @param paletteId null for none
    */
   public void setPalette(long id, Long paletteId) {
-    db.update(ASSET).set(ASSET.PALETTE_ID, paletteId).where(ASSET.ID.eq(id)).execute();
+    change().set(ASSET.PALETTE_ID, paletteId).where(ASSET.ID.eq(id)).execute();
   }
 
   /**
    * @param key of a template
    */
   public void setTemplate(long id, String key) {
-    db.update(ASSET).set(ASSET.TEMPLATE, key).where(ASSET.ID.eq(id)).execute();
+    change().set(ASSET.TEMPLATE, key).where(ASSET.ID.eq(id)).execute();
   }
 
   /**
@@ -134,7 +143,7 @@ public class AssetStore {
 
   /** No asset uses a template any more. */
   public void forgetTemplate(String key) {
-    db.update(ASSET).setNull(ASSET.TEMPLATE).where(ASSET.TEMPLATE.eq(key)).execute();
+    change().setNull(ASSET.TEMPLATE).where(ASSET.TEMPLATE.eq(key)).execute();
   }
 
   public void setJournalPosition(long id, int position) {

@@ -20,6 +20,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -49,6 +50,7 @@ public class RevisionStore {
    * @param claimedShare of the surface, 0 … 1
    * @param partEdits JSON list, null for none
    * @param alignment JSON, null for none
+   * @param alignmentVersion grows with every change of the alignment
    * @param uvBlobId UVs of an automatic layout, null for the file's own
    * @param geometryVersion grows with every change of parts or UVs
    * @param isInTrash whether it was put into the trash
@@ -66,6 +68,7 @@ public class RevisionStore {
       boolean isCurrent,
       String partEdits,
       String alignment,
+      int alignmentVersion,
       Long uvBlobId,
       int geometryVersion,
       boolean isInTrash) {}
@@ -307,7 +310,25 @@ public class RevisionStore {
    * @param alignment JSON, null for none
    */
   public void setAlignment(long id, String alignment) {
-    db.update(REVISION).set(REVISION.ALIGNMENT, alignment).where(REVISION.ID.eq(id)).execute();
+    setAlignment(REVISION.ID.eq(id), alignment);
+  }
+
+  /**
+   * The same where nobody changed it since.
+   *
+   * @return false when somebody did
+   */
+  public boolean setAlignment(long id, int version, String alignment) {
+    return setAlignment(REVISION.ID.eq(id).and(REVISION.ALIGNMENT_VERSION.eq(version)), alignment);
+  }
+
+  private boolean setAlignment(Condition which, String alignment) {
+    return db.update(REVISION)
+            .set(REVISION.ALIGNMENT, alignment)
+            .set(REVISION.ALIGNMENT_VERSION, REVISION.ALIGNMENT_VERSION.plus(1))
+            .where(which)
+            .execute()
+        == 1;
   }
 
   /**
@@ -335,6 +356,7 @@ public class RevisionStore {
         r.getIsCurrent(),
         r.getPartEdits(),
         r.getAlignment(),
+        r.getAlignmentVersion(),
         r.getUvBlobId(),
         r.getGeometryVersion(),
         r.getTrashedAt() != null);

@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import idiotaxa.server.people.Costly;
+import idiotaxa.server.web.VersionHeader;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -22,6 +23,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -49,19 +51,28 @@ class ModelController {
   /** Absent values: 2048 px and 4 px. */
   record NewLayout(Integer sizePx, Integer marginPx) {}
 
-  /** Renames, splits or merges parts; the file stays as it came. */
+  /**
+   * Renames, splits or merges parts; the file stays as it came.
+   *
+   * @param ifMatch the version of the geometry whose parts are meant, in quotes
+   */
   @PostMapping("/part-edits")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void edit(@PathVariable("id") long id, @RequestBody NewPartEdit edit) {
+  void edit(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody NewPartEdit edit) {
     PartEdit.Kind kind = PartEdit.Kind.valueOf(edit.kind().toUpperCase(Locale.ROOT));
-    models.editParts(id, new PartEdit(kind, edit.parts(), edit.word()));
+    models.editParts(id, VersionHeader.parse(ifMatch), new PartEdit(kind, edit.parts(), edit.word()));
   }
 
-  /** Takes the last one back. */
+  /**
+   * Takes the last one back.
+   *
+   * @param ifMatch the version of the geometry that it made, in quotes
+   */
   @DeleteMapping("/part-edits/last")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void takeBack(@PathVariable("id") long id) {
-    models.takeBackEdit(id);
+  void takeBack(@PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch) {
+    models.takeBackEdit(id, VersionHeader.parse(ifMatch));
   }
 
   /** Lays the UVs out anew, as a job. */
@@ -145,10 +156,15 @@ class ModelController {
     return models.checkAlignment(id);
   }
 
-  /** Lays a source on its target. */
+  /**
+   * Lays a source on its target.
+   *
+   * @param ifMatch the version of the alignment that the change is based on, in quotes
+   */
   @PutMapping("/alignment")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void align(@PathVariable("id") long id, @RequestBody Alignment alignment) {
-    models.align(id, alignment);
+  void align(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody Alignment alignment) {
+    models.align(id, VersionHeader.parse(ifMatch), alignment);
   }
 }

@@ -71,11 +71,12 @@ public class ModelService {
   }
 
   /**
+   * @param version of the geometry whose parts are meant
    * @throws IllegalArgumentException when the edit makes no sense for the model
    * @throws ConflictException when somebody else changed the parts meanwhile
    */
-  public void editParts(long revisionId, PartEdit edit) {
-    RevisionStore.RevisionRow row = row(revisionId);
+  public void editParts(long revisionId, int version, PartEdit edit) {
+    RevisionStore.RevisionRow row = row(revisionId, version);
     edit.apply(meshes.get(revisionId).mesh());
     List<PartEdit> edits = new ArrayList<>();
     if (row.partEdits() != null) {
@@ -85,9 +86,9 @@ public class ModelService {
     store(row, edits);
   }
 
-  /** Takes the last edit of the parts back. */
-  public void takeBackEdit(long revisionId) {
-    RevisionStore.RevisionRow row = row(revisionId);
+  /** Takes the last edit of the parts back; as {@link #editParts}. */
+  public void takeBackEdit(long revisionId, int version) {
+    RevisionStore.RevisionRow row = row(revisionId, version);
     if (row.partEdits() == null) {
       throw new ConflictException("The parts are as the file has them; there is nothing to undo.");
     }
@@ -98,9 +99,21 @@ public class ModelService {
   private void store(RevisionStore.RevisionRow row, List<PartEdit> edits) {
     String words = edits.isEmpty() ? null : json.writeValueAsString(edits);
     if (!revisions.setPartEdits(row.id(), row.geometryVersion(), words)) {
-      throw new ConflictException("The parts were changed by somebody else; look at them again.");
+      throw otherParts();
     }
     inspectAnew(row.id());
+  }
+
+  private RevisionStore.RevisionRow row(long revisionId, int geometryVersion) {
+    RevisionStore.RevisionRow row = row(revisionId);
+    if (row.geometryVersion() != geometryVersion) {
+      throw otherParts();
+    }
+    return row;
+  }
+
+  private static ConflictException otherParts() {
+    return new ConflictException("The parts were changed by somebody else meanwhile; look at them again.");
   }
 
   /** Back to the UVs of the file. */
@@ -133,13 +146,19 @@ public class ModelService {
             TracedSource.of(meshes.get(revisionId).mesh(), Parallel.cores(), Progress.NONE));
   }
 
-  public void align(long revisionId, Alignment alignment) {
+  /**
+   * @param version of the alignment that this is based on
+   * @throws ConflictException for a target, or when somebody else moved the source meanwhile
+   */
+  public void align(long revisionId, int version, Alignment alignment) {
     RevisionStore.RevisionRow row = row(revisionId);
     if (!row.role().equals(RevisionStore.SOURCE)) {
       throw new ConflictException("Only a source is moved; the target stays where it is.");
     }
-    revisions.setAlignment(
-        revisionId, alignment.changesNothing() ? null : json.writeValueAsString(alignment));
+    String words = alignment.changesNothing() ? null : json.writeValueAsString(alignment);
+    if (!revisions.setAlignment(revisionId, version, words)) {
+      throw new ConflictException("The source was moved by somebody else meanwhile; look at it again.");
+    }
   }
 
   /** Takes a source off the desk; bringing its file in again puts it back. */

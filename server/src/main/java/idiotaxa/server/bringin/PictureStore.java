@@ -21,9 +21,13 @@ public class PictureStore {
     this.clock = clock;
   }
 
-  /** Place of the upper left corner and width, as shares of the stage. */
+  /**
+   * A picture with the place of its upper left corner and its width, as shares of the stage.
+   *
+   * @param version grows with every change of the place
+   */
   public record PictureRow(
-      long id, long assetId, String name, String mediaType, long blobId, Place place) {}
+      long id, long assetId, String name, String mediaType, long blobId, int version, Place place) {}
 
   /** Shares of the stage's width, height and width. */
   public record Place(double x, double y, double width) {}
@@ -55,13 +59,17 @@ public class PictureStore {
         .fetchOptional(PictureStore::row);
   }
 
-  public void move(long id, Place place) {
-    db.update(REFERENCE_PICTURE)
+  /**
+   * @return false when somebody else moved it since {@code version}, or took it down
+   */
+  public boolean move(long id, int version, Place place) {
+    return db.update(REFERENCE_PICTURE)
         .set(REFERENCE_PICTURE.PLACE_X, place.x())
         .set(REFERENCE_PICTURE.PLACE_Y, place.y())
         .set(REFERENCE_PICTURE.WIDTH, place.width())
-        .where(REFERENCE_PICTURE.ID.eq(id))
-        .execute();
+        .set(REFERENCE_PICTURE.VERSION, version + 1)
+        .where(REFERENCE_PICTURE.ID.eq(id), REFERENCE_PICTURE.VERSION.eq(version))
+        .execute() == 1;
   }
 
   public void delete(long id) {
@@ -75,6 +83,7 @@ public class PictureStore {
         r.getName(),
         r.getMediaType(),
         r.getBlobId(),
+        r.getVersion(),
         new Place(r.getPlaceX(), r.getPlaceY(), r.getWidth()));
   }
 }

@@ -5,6 +5,7 @@ import idiotaxa.server.web.Created;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import idiotaxa.server.web.VersionHeader;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -17,6 +18,7 @@ import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -66,11 +68,15 @@ class ReferenceController {
         .body(new FileSystemResource(content.file()));
   }
 
-  /** Moves or sizes a reference picture. */
+  /**
+   * Moves or sizes a reference picture.
+   *
+   * @param ifMatch the version of the picture that the change is based on, in quotes
+   */
   @PatchMapping("/pictures/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void move(@PathVariable("id") long id, @RequestBody Place place) {
-    references.move(id, place.x(), place.y(), place.width());
+  void move(@PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody Place place) {
+    references.move(id, VersionHeader.parse(ifMatch), place.x(), place.y(), place.width());
   }
 
   /** Unpins a reference picture. */

@@ -3,6 +3,7 @@ package idiotaxa.server.bringin;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.server.blob.BlobStore;
+import idiotaxa.server.web.ConflictException;
 import idiotaxa.server.web.NotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -57,14 +58,18 @@ public class ReferenceService {
   }
 
   /**
+   * @param version of the picture that this is based on
    * @throws IllegalArgumentException when the place lies outside of the stage
+   * @throws ConflictException when somebody else moved it meanwhile
    */
-  public void move(long pictureId, double x, double y, double width) {
+  public void move(long pictureId, int version, double x, double y, double width) {
     boolean isInside = x >= -0.9 && x <= 1 && y >= -0.9 && y <= 1 && width >= 0.05 && width <= 1;
     if (!isInside) {
       throw new IllegalArgumentException("The picture would lie outside of the stage.");
     }
-    pictures.move(find(pictureId).id(), new PictureStore.Place(x, y, width));
+    if (!pictures.move(find(pictureId).id(), version, new PictureStore.Place(x, y, width))) {
+      throw new ConflictException("The picture was moved by somebody else meanwhile; look at it again.");
+    }
   }
 
   public void unpin(long pictureId) {

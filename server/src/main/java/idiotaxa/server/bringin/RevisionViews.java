@@ -53,6 +53,8 @@ public class RevisionViews {
    * @param share of that, 0 … 1
    * @param findings what matters about it as a target or a source, empty until its files are read
    * @param openFindings how many of them may make a bake come out wrong
+   * @param alignmentVersion to be given back with another alignment
+   * @param geometryVersion to be given back with a change of its parts
    * @param geometryKey names what the geometry is made of: two with the same key are the same
    * @param fromId the revision whose place it took, 0 for none
    */
@@ -70,6 +72,7 @@ public class RevisionViews {
       long fromId,
       int partEdits,
       @Schema(implementation = Alignment.class) JsonNode alignment,
+      int alignmentVersion,
       int geometryVersion,
       String geometryKey,
       boolean hasLayout,
@@ -89,8 +92,12 @@ public class RevisionViews {
       int charts,
       double coverage) {}
 
-  /** A reference picture; place of its upper left corner and width as shares of the stage. */
-  public record PictureView(long id, String name, double x, double y, double width) {}
+  /**
+   * A reference picture; place of its upper left corner and width as shares of the stage.
+   *
+   * @param version to be given back with another place
+   */
+  public record PictureView(long id, String name, int version, double x, double y, double width) {}
 
   /** Those that do not lie in the trash, in order of import. */
   public List<RevisionView> list(long assetId) {
@@ -107,7 +114,7 @@ public class RevisionViews {
 
   public List<PictureView> pictures(long assetId) {
     return pictures.list(assetId).stream()
-        .map(p -> new PictureView(p.id(), p.name(), p.place().x(), p.place().y(), p.place().width()))
+        .map(p -> new PictureView(p.id(), p.name(), p.version(), p.place().x(), p.place().y(), p.place().width()))
         .toList();
   }
 
@@ -134,6 +141,7 @@ public class RevisionViews {
         fromIds.getOrDefault(r.id(), 0L),
         r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
         r.alignment() == null ? null : json.readTree(r.alignment()),
+        r.alignmentVersion(),
         r.geometryVersion(),
         geometryKey,
         r.uvBlobId() != null,

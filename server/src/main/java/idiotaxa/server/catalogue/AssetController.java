@@ -88,7 +88,7 @@ public class AssetController {
   @PatchMapping("/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void rename(@PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody OtherName other) {
-    assets.rename(id, (int) VersionHeader.parse(ifMatch), other.name(), other.show());
+    assets.rename(id, VersionHeader.parse(ifMatch), other.name(), other.show());
   }
 
   /** Copies an asset as it stands now: current models, groups, claims, masks and pictures. */
@@ -112,10 +112,15 @@ public class AssetController {
     return assets.origins(id, isFromSource, sources);
   }
 
-  /** Chooses how parts are divided over sheets. */
+  /**
+   * Chooses how parts are divided over sheets.
+   *
+   * @param ifMatch the version of the asset that the change is based on, in quotes
+   */
   @PutMapping("/{id}/sheet-plan")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void setSheetPlan(@PathVariable("id") long id, @RequestBody SheetPlan plan) {
-    plans.set(id, plan);
+  void setSheetPlan(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody SheetPlan plan) {
+    plans.set(id, VersionHeader.parse(ifMatch), plan);
   }
 }

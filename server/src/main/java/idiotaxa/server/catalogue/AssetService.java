@@ -56,16 +56,14 @@ public class AssetService {
    */
   @Transactional
   public void rename(long id, int version, String name, Long show) {
-    AssetStore.AssetRow asset = assets.lock(id);
+    AssetStore.AssetRow asset = assets.lock(id, version);
     long present = access.showOf(id);
     long wanted = show == null ? present : access.showForNew(show);
     if (wanted != present && (asset.paletteId() != null || recipes.of(id) != null)) {
       throw new ConflictException(
           "The asset uses a palette or a recipe of its show; let it use none first, then move it.");
     }
-    if (!assets.rename(id, version, checkedName(name), wanted)) {
-      throw new ConflictException("The asset was renamed by somebody else; look at it again.");
-    }
+    assets.rename(id, checkedName(name), wanted);
   }
 
   /** A copy as the asset stands now, without history, bakes and packages. */

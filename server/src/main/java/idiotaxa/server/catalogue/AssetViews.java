@@ -57,7 +57,7 @@ public class AssetViews {
    * An asset with everything that belongs to it.
    *
    * @param showId the show that it belongs to
-   * @param version to be given back with another name
+   * @param version to be given back with another name, show, sheet plan, palette or template
    * @param isInTrash whether it was put into the trash
    * @param palette null when it uses none
    * @param template key of the template that its hand-offs use, null for the first of the ready ones

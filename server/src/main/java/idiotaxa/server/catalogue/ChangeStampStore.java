@@ -36,7 +36,7 @@ class ChangeStampStore {
       UNION ALL
       SELECT r.asset_id, CRC32(CONCAT_WS('|', 'revision', r.id, r.label, r.file_name, r.state,
           IFNULL(r.problem, '-'), r.claimed_share, r.is_current, IFNULL(r.part_edits, '-'),
-          IFNULL(r.alignment, '-'), r.geometry_version, IFNULL(r.uv_blob_id, '-'),
+          IFNULL(r.alignment, '-'), r.alignment_version, r.geometry_version, IFNULL(r.uv_blob_id, '-'),
           IFNULL(LENGTH(r.inspection), '-'), IFNULL(h.revision_id, '-'), IFNULL(c.from_id, '-'),
           IFNULL(r.trashed_at, '-'), IFNULL(j.doing, '-'), IFNULL(j.share, '-')))
         FROM revision r LEFT JOIN hidden_faces h ON h.revision_id = r.id
@@ -67,7 +67,7 @@ class ChangeStampStore {
           IFNULL(h.delivered_to, '-'), j.state, j.doing, j.share, IFNULL(j.problem, '-')))
         FROM handoff h JOIN job j ON j.kind = 'pack-handoff' AND j.subject_id = h.id WHERE h.asset_id IN ({0})
       UNION ALL
-      SELECT p.asset_id, CRC32(CONCAT_WS('|', 'picture', p.id, p.name, p.place_x, p.place_y, p.width))
+      SELECT p.asset_id, CRC32(CONCAT_WS('|', 'picture', p.id, p.version, p.name, p.place_x, p.place_y, p.width))
         FROM reference_picture p WHERE p.asset_id IN ({0})
       """;
 

@@ -62,7 +62,7 @@ class TemplateController {
       @PathVariable("id") long id,
       @RequestHeader("If-Match") String ifMatch,
       @RequestBody JsonNode template) {
-    templates.change(id, (int) VersionHeader.parse(ifMatch), parsed(template));
+    templates.change(id, VersionHeader.parse(ifMatch), parsed(template));
   }
 
   /**
@@ -73,13 +73,18 @@ class TemplateController {
   @DeleteMapping("/templates/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void delete(@PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch) {
-    templates.delete(id, (int) VersionHeader.parse(ifMatch));
+    templates.delete(id, VersionHeader.parse(ifMatch));
   }
 
-  /** Chooses the template of the next hand-off. */
+  /**
+   * Chooses the template of the next hand-off.
+   *
+   * @param ifMatch the version of the asset that the change is based on, in quotes
+   */
   @PutMapping("/assets/{id}/template")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void choose(@PathVariable("id") long id, @RequestBody ChosenTemplate chosen) {
-    templates.choose(id, chosen.key());
+  void choose(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody ChosenTemplate chosen) {
+    templates.choose(id, VersionHeader.parse(ifMatch), chosen.key());
   }
 }

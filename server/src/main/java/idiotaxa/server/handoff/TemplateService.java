@@ -143,10 +143,14 @@ public class TemplateService {
     }
   }
 
-  /** Chooses the template of an asset. */
+  /**
+   * Chooses the template of an asset.
+   *
+   * @param version of the asset that this is based on
+   */
   @Transactional
-  public void choose(long assetId, String key) {
-    assets.lock(assetId);
+  public void choose(long assetId, int version, String key) {
+    assets.lock(assetId, version);
     if (key == null || list().stream().noneMatch(t -> t.key().equals(key))) {
       throw new ConflictException("There is no template " + key + " any more; choose another one.");
     }

@@ -145,7 +145,7 @@ class MaskController {
     }
     MaskPlan parsed = MaskPlanJson.parse(plan.plan().toString());
     return view(
-        assetId, masks.keep(assetId, VersionHeader.parse(ifMatch), plan.words(), parsed));
+        assetId, masks.keep(assetId, VersionHeader.parseState(ifMatch), plan.words(), parsed));
   }
 
   /** Undoes or redoes steps of the masks. */

@@ -170,11 +170,18 @@ class PaletteController {
     return palettes.proposeColors(judged.groups());
   }
 
-  /** Chooses the palette that the groups follow, or none. */
+  /**
+   * Chooses the palette that the groups follow, or none.
+   *
+   * @param ifMatch the version of the asset that the change is based on, in quotes
+   */
   @PutMapping("/api/assets/{assetId}/palette")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void choose(@PathVariable("assetId") long assetId, @RequestBody ChosenPalette chosen) {
-    use.choose(assetId, chosen.paletteId());
+  void choose(
+      @PathVariable("assetId") long assetId,
+      @RequestHeader("If-Match") String ifMatch,
+      @RequestBody ChosenPalette chosen) {
+    use.choose(assetId, VersionHeader.parse(ifMatch), chosen.paletteId());
   }
 
   /**
@@ -189,7 +196,7 @@ class PaletteController {
       @PathVariable("id") long id,
       @RequestHeader("If-Match") String ifMatch,
       @RequestBody GroupViews.LookView look) {
-    palettes.changeLook(assetId, id, (int) VersionHeader.parse(ifMatch), look.parsed());
+    palettes.changeLook(assetId, id, VersionHeader.parse(ifMatch), look.parsed());
   }
 
   /** Looks to begin from. */

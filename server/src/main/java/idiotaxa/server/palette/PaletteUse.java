@@ -38,8 +38,16 @@ public class PaletteUse {
    * Chooses the palette of an asset. Groups of the same name become the palette's; the others stay as
    * they are, under another number where the palette needs theirs.
    *
+   * @param version of the asset that this is based on
    * @param paletteId null for none: then all groups are the asset's own
    */
+  @Transactional
+  public void choose(long assetId, int version, Long paletteId) {
+    assets.lock(assetId, version);
+    choose(assetId, paletteId);
+  }
+
+  /** The same whatever the asset has become meanwhile. */
   @Transactional
   public void choose(long assetId, Long paletteId) {
     assets.lock(assetId);

@@ -29,10 +29,11 @@ class AccountStore {
   /**
    * @param password as it is kept: never to be shown
    * @param isClosed whether nobody can sign in with it any more
+   * @param version grows with every change of its role and of whether it is closed
    * @param signInCount grows when everybody who is signed in with it has to sign in again
    */
   record AccountRow(
-      long id, String name, String password, Role role, boolean isClosed, int signInCount, LocalDateTime createdAt) {}
+      long id, String name, String password, Role role, boolean isClosed, int version, int signInCount, LocalDateTime createdAt) {}
 
   /** A token without its secret, which nobody keeps. */
   record TokenRow(
@@ -75,8 +76,17 @@ class AccountStore {
         .fetch(ACCOUNT.ID);
   }
 
-  void change(long id, Role role, boolean isClosed) {
-    db.update(ACCOUNT).set(ACCOUNT.ROLE, role.word()).set(ACCOUNT.IS_CLOSED, isClosed).where(ACCOUNT.ID.eq(id)).execute();
+  /**
+   * @return false when somebody else changed it since {@code version}
+   */
+  boolean change(long id, int version, Role role, boolean isClosed) {
+    return db.update(ACCOUNT)
+            .set(ACCOUNT.ROLE, role.word())
+            .set(ACCOUNT.IS_CLOSED, isClosed)
+            .set(ACCOUNT.VERSION, version + 1)
+            .where(ACCOUNT.ID.eq(id), ACCOUNT.VERSION.eq(version))
+            .execute()
+        == 1;
   }
 
   /** Signs out whoever is signed in with the old one. */
@@ -90,7 +100,7 @@ class AccountStore {
 
   private static AccountRow row(AccountRecord r) {
     return new AccountRow(
-        r.getId(), r.getName(), r.getPassword(), Role.of(r.getRole()), r.getIsClosed(), r.getSignInCount(), r.getCreatedAt());
+        r.getId(), r.getName(), r.getPassword(), Role.of(r.getRole()), r.getIsClosed(), r.getVersion(), r.getSignInCount(), r.getCreatedAt());
   }
 
   /** Numbers of the shows that an account belongs to. */

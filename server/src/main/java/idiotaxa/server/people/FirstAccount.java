@@ -42,7 +42,7 @@ class FirstAccount implements ApplicationRunner {
       return;
     }
     people.setPassword(known.id(), password);
-    people.changeAccount(known.id(), role == null ? null : Role.of(role), false);
+    people.changeAccount(known.id(), known.version(), role == null ? null : Role.of(role), false);
     trail.note(COMMAND, HERE, "account changed: " + name);
     System.out.println("The account " + name + " has the new password; every session of it has ended.");
   }

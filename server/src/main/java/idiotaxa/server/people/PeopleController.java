@@ -3,6 +3,7 @@ package idiotaxa.server.people;
 import idiotaxa.server.web.NotAllowedException;
 import idiotaxa.server.web.Created;
 import java.util.List;
+import idiotaxa.server.web.VersionHeader;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -76,12 +78,17 @@ class PeopleController {
     return new Created(people.createAccount(account.name(), account.password(), account.role()));
   }
 
-  /** Gives an account another role, closes it or opens it again. */
+  /**
+   * Gives an account another role, closes it or opens it again.
+   *
+   * @param ifMatch the version of the account that the change is based on, in quotes
+   */
   @PatchMapping("/accounts/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   @ForManagers
-  void changeAccount(@PathVariable("id") long id, @RequestBody AccountChange change) {
-    people.changeAccount(id, change.role(), change.isClosed());
+  void changeAccount(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody AccountChange change) {
+    people.changeAccount(id, VersionHeader.parse(ifMatch), change.role(), change.isClosed());
   }
 
   /** Gives an account another password; every session of it ends. */
@@ -106,12 +113,17 @@ class PeopleController {
     return new Created(people.createShow(show.name()));
   }
 
-  /** Renames a show and says who belongs to it. */
+  /**
+   * Renames a show and says who belongs to it.
+   *
+   * @param ifMatch the version of the show that the change is based on, in quotes
+   */
   @PutMapping("/shows/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   @ForManagers
-  void changeShow(@PathVariable("id") long id, @RequestBody ShowChange change) {
-    people.changeShow(id, change.name(), change.members());
+  void changeShow(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody ShowChange change) {
+    people.changeShow(id, VersionHeader.parse(ifMatch), change.name(), change.members());
   }
 
   /** One's own tokens; everybody's for those who manage. */

@@ -34,16 +34,19 @@ public class PeopleService {
    * Somebody who can sign in, or could.
    *
    * @param isClosed whether nobody can sign in with it any more
+   * @param version to be given back with a change
    */
-  public record AccountView(long id, String name, Role role, boolean isClosed, LocalDateTime createdAt) {}
+  public record AccountView(
+      long id, String name, Role role, boolean isClosed, int version, LocalDateTime createdAt) {}
 
   /**
    * A show.
    *
+   * @param version to be given back with a change
    * @param assets how many it has, those in the trash too
    * @param members who belong to it, beside those who manage
    */
-  public record ShowView(long id, String name, int assets, List<ShowStore.Member> members) {}
+  public record ShowView(long id, String name, int version, int assets, List<ShowStore.Member> members) {}
 
   /**
    * A token without its secret.
@@ -65,7 +68,7 @@ public class PeopleService {
   }
 
   private static AccountView view(AccountRow a) {
-    return new AccountView(a.id(), a.name(), a.role(), a.isClosed(), a.createdAt());
+    return new AccountView(a.id(), a.name(), a.role(), a.isClosed(), a.version(), a.createdAt());
   }
 
   /**
@@ -88,14 +91,16 @@ public class PeopleService {
    * @throws ConflictException for the last one that manages
    */
   @Transactional
-  public void changeAccount(long id, Role role, boolean isClosed) {
+  public void changeAccount(long id, int version, Role role, boolean isClosed) {
     List<Long> managers = accounts.lockManagers();
     AccountRow account = account(id);
     Role next = role == null ? account.role() : role;
     if (managers.equals(List.of(id)) && (next != Role.MANAGE || isClosed)) {
       throw new ConflictException("Somebody has to manage: make somebody else do it first.");
     }
-    accounts.change(id, next, isClosed);
+    if (!accounts.change(id, version, next, isClosed)) {
+      throw new ConflictException("The account was changed by somebody else meanwhile; look at it again.");
+    }
   }
 
   /** Signs out whoever is signed in with the account. */
@@ -131,7 +136,7 @@ public class PeopleService {
     Map<Long, List<ShowStore.Member>> members = shows.members();
     return shows.list().stream()
         .filter(s -> person.sees(s.id()))
-        .map(s -> new ShowView(s.id(), s.name(), s.assets(), members.getOrDefault(s.id(), List.of())))
+        .map(s -> new ShowView(s.id(), s.name(), s.version(), s.assets(), members.getOrDefault(s.id(), List.of())))
         .toList();
   }
 
@@ -148,12 +153,14 @@ public class PeopleService {
    * @param members numbers of accounts, all of them
    */
   @Transactional
-  public void changeShow(long id, String name, List<Long> members) {
+  public void changeShow(long id, int version, String name, List<Long> members) {
     if (!shows.exists(id)) {
       throw new NotFoundException("show", id);
     }
     try {
-      shows.rename(id, checked("name", name, MOST_SHOW_NAME));
+      if (!shows.rename(id, version, checked("name", name, MOST_SHOW_NAME))) {
+        throw new ConflictException("The show was changed by somebody else meanwhile; look at it again.");
+      }
     } catch (DuplicateKeyException e) {
       throw new ConflictException("There is a show of that name already.");
     }

@@ -26,9 +26,10 @@ class ShowStore {
   }
 
   /**
+   * @param version grows with every change of its name and its members
    * @param assets how many it has, those in the trash too
    */
-  record ShowRow(long id, String name, int assets) {}
+  record ShowRow(long id, String name, int version, int assets) {}
 
   /** Somebody who belongs to a show. */
   record Member(long id, String name) {}
@@ -36,10 +37,10 @@ class ShowStore {
   /** By name. */
   List<ShowRow> list() {
     var assets = DSL.selectCount().from(ASSET).where(ASSET.SHOW_ID.eq(STUDIO_SHOW.ID)).<Integer>asField();
-    return db.select(STUDIO_SHOW.ID, STUDIO_SHOW.NAME, assets)
+    return db.select(STUDIO_SHOW.ID, STUDIO_SHOW.NAME, STUDIO_SHOW.VERSION, assets)
         .from(STUDIO_SHOW)
         .orderBy(STUDIO_SHOW.NAME)
-        .fetch(r -> new ShowRow(r.value1(), r.value2(), r.value3()));
+        .fetch(r -> new ShowRow(r.value1(), r.value2(), r.value3(), r.value4()));
   }
 
   boolean exists(long id) {
@@ -57,9 +58,18 @@ class ShowStore {
         .fetchSingle(STUDIO_SHOW.ID);
   }
 
-  /** As {@link #create}. */
-  void rename(long id, String name) {
-    db.update(STUDIO_SHOW).set(STUDIO_SHOW.NAME, name).where(STUDIO_SHOW.ID.eq(id)).execute();
+  /**
+   * As {@link #create}; holds the show until the transaction ends.
+   *
+   * @return false when somebody else changed it since {@code version}
+   */
+  boolean rename(long id, int version, String name) {
+    return db.update(STUDIO_SHOW)
+            .set(STUDIO_SHOW.NAME, name)
+            .set(STUDIO_SHOW.VERSION, version + 1)
+            .where(STUDIO_SHOW.ID.eq(id), STUDIO_SHOW.VERSION.eq(version))
+            .execute()
+        == 1;
   }
 
   /** By show, in the order of their names. */

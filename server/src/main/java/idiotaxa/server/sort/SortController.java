@@ -68,7 +68,7 @@ class SortController {
       @PathVariable("id") long id,
       @RequestHeader("If-Match") String ifMatch,
       @RequestBody GroupChange change) {
-    int version = (int) VersionHeader.parse(ifMatch);
+    int version = VersionHeader.parse(ifMatch);
     groups.change(
         assetId,
         id,

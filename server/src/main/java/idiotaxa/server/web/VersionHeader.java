@@ -7,7 +7,16 @@ public final class VersionHeader {
   /**
    * @throws IllegalArgumentException for anything else
    */
-  public static long parse(String ifMatch) {
+  public static int parse(String ifMatch) {
+    long state = parseState(ifMatch);
+    if (state != (int) state) {
+      throw new IllegalArgumentException("If-Match must be a version that was given out, got " + state + ".");
+    }
+    return (int) state;
+  }
+
+  /** The same where versions are counted over all assets. */
+  public static long parseState(String ifMatch) {
     try {
       return Long.parseLong(ifMatch.strip().replace("\"", ""));
     } catch (NumberFormatException e) {

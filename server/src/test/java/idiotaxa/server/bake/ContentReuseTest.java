@@ -61,7 +61,7 @@ class ContentReuseTest {
     bringInTarget("o left", "o left");
     long target = api.json("/api/assets/" + asset).get("revisions").get(0).get("id").asLong();
     api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
-    api.send("PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
+    api.change(asset, "PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
     JsonNode first = bake(false);
     check(first.get(0), "oak", false, "null");
     // Groups and layout are as they were; one quad ends farther to the right.
@@ -74,7 +74,7 @@ class ContentReuseTest {
   @Test
   void aSourceThatChangedInOnePartLeavesTheSheetsOfOthers() {
     bringInTarget("o left", "o left");
-    api.send("PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
+    api.change(asset, "PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
     long source =
         api.bringIn(asset, "source", quads("v 2 1 0", "v 2 1 0.02")).get("id").asLong();
     api.post("/api/assets/" + asset + "/revisions/" + source + "/proposal?from=materials", "");

@@ -33,7 +33,7 @@ class WorkerTest {
     long target = api.bringIn(asset, "target", TestModels.twoQuads()).get("id").asLong();
     api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
     api.bringIn(asset, "source", TestModels.twoQuads());
-    api.send("PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
+    api.change(asset, "PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"material\", \"hand\": []}");
     // From here on only the workers take jobs.
     application.bean(Scheduler.class).pause();
   }

@@ -36,7 +36,7 @@ class ModelTest {
   }
 
   private void send(String method, String path, String json) {
-    var answer = api.send(method, path, json);
+    var answer = api.change(asset, method, path, json);
     assertThat(answer.statusCode()).as(new String(answer.body())).isEqualTo(204);
   }
 
@@ -91,7 +91,7 @@ class ModelTest {
     assertThat(revision(id).get("inspection").get("parts"))
         .extracting(p -> p.get("name").asString())
         .containsExactly("left", "right");
-    var refused = api.send("POST", edits, "{\"kind\": \"rename\", \"parts\": [9], \"word\": \"x\"}");
+    var refused = api.change(asset, "POST", edits, "{\"kind\": \"rename\", \"parts\": [9], \"word\": \"x\"}");
     assertThat(refused.statusCode()).isEqualTo(400);
     assertThat(ApiClient.detail(refused)).contains("no part 9");
   }

@@ -35,7 +35,7 @@ class ChangeStampTest {
   }
 
   private void send(String method, String path, String body) {
-    var answer = api.send(method, path, body);
+    var answer = api.change(sorted.asset, method, path, body);
     assertThat(answer.statusCode()).as(path + " " + new String(answer.body())).isLessThan(300);
     follow(method + " " + path);
   }

@@ -295,15 +295,17 @@ class ChangeTest {
     int base = part(OLD, "lamp_base");
     int glass = part(OLD, "lamp_glass");
     assertThat(
-            api.send(
+            api.change(
+                    buoy.asset,
                     "POST",
                     edits,
                     "{\"kind\": \"merge\", \"parts\": [%d, %d], \"word\": \"lamp\"}".formatted(base, glass))
                 .statusCode())
         .isEqualTo(204);
     int rung = part(OLD, "rung_08");
-    api.send("POST", edits, "{\"kind\": \"rename\", \"parts\": [%d], \"word\": \"top rung\"}".formatted(rung));
-    api.send(
+    api.change(buoy.asset, "POST", edits, "{\"kind\": \"rename\", \"parts\": [%d], \"word\": \"top rung\"}".formatted(rung));
+    api.change(
+        buoy.asset,
         "PUT",
         "/api/assets/" + buoy.asset + "/sheet-plan",
         "{\"by\": \"hand\", \"hand\": [{\"name\": \"soft\", \"parts\": [\"fender\", \"rope\"]}]}");

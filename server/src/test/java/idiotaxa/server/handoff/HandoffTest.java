@@ -223,7 +223,7 @@ class HandoffTest {
     assertThat(ApiClient.detail(twice)).contains("another name");
     assertThat(api.send("POST", "/api/templates", template("everything", line)).statusCode()).isEqualTo(409);
     String key = "own:" + id;
-    api.send("PUT", sorted.assetPath() + "/template", "{\"key\": \"" + key + "\"}");
+    api.change(sorted.asset, "PUT", sorted.assetPath() + "/template", "{\"key\": \"" + key + "\"}");
     assertThat(api.json(sorted.assetPath()).get("template").asString()).isEqualTo(key);
     List<Integer> answers =
         IntStream.range(0, 4)
@@ -247,7 +247,7 @@ class HandoffTest {
     api.send("DELETE", "/api/templates/" + id, null, "If-Match", "\"2\"");
     assertThat(api.json(sorted.assetPath()).get("template").isNull()).isTrue();
     HttpResponse<byte[]> gone =
-        api.send("PUT", sorted.assetPath() + "/template", "{\"key\": \"" + key + "\"}");
+        api.change(sorted.asset, "PUT", sorted.assetPath() + "/template", "{\"key\": \"" + key + "\"}");
     assertThat(gone.statusCode()).isEqualTo(409);
   }
 
@@ -270,7 +270,7 @@ class HandoffTest {
     long palette =
         api.post("/api/palettes", "{\"name\": \"harbour\", \"fromAsset\": " + sorted.asset + "}").get("id").asLong();
     long other = api.createAsset("Harbour light");
-    api.send("PUT", "/api/assets/" + other + "/palette", "{\"paletteId\": " + palette + "}");
+    api.change(other, "PUT", "/api/assets/" + other + "/palette", "{\"paletteId\": " + palette + "}");
     JsonNode group = ApiClient.find(api.json(sorted.assetPath()).get("groups"), slate);
     api.send(
         "PUT",

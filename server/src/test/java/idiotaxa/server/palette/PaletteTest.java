@@ -35,7 +35,7 @@ class PaletteTest {
 
   private void use(SortedAsset asset, String paletteId) {
     String body = "{\"paletteId\": " + paletteId + "}";
-    assertThat(api.send("PUT", asset.assetPath() + "/palette", body).statusCode()).isEqualTo(204);
+    assertThat(api.change(asset.asset, "PUT", asset.assetPath() + "/palette", body).statusCode()).isEqualTo(204);
   }
 
   private JsonNode view() {

@@ -45,6 +45,22 @@ public final class ApiClient {
     return new ApiClient(url, otherToken);
   }
 
+  /** A change of something of an asset, by somebody who has just looked at it. */
+  public HttpResponse<byte[]> change(long asset, String method, String path, String json) {
+    return send(method, path, json, "If-Match", '"' + version(json("/api/assets/" + asset), path) + '"');
+  }
+
+  private static String version(JsonNode asset, String path) {
+    String[] words = path.split("/");
+    return switch (words[2]) {
+      case "pictures" -> find(asset.get("pictures"), Long.parseLong(words[3])).get("version").asString();
+      case "revisions" -> find(asset.get("revisions"), Long.parseLong(words[3]))
+          .get(words[4].equals("alignment") ? "alignmentVersion" : "geometryVersion")
+          .asString();
+      default -> asset.get("version").asString();
+    };
+  }
+
   public HttpResponse<byte[]> send(String method, String path, String json, String... headers) {
     HttpRequest.Builder request =
         request(path)

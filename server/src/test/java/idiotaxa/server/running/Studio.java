@@ -35,7 +35,7 @@ public final class Studio {
   public long show(String name, Long... members) {
     PeopleService people = application.bean(PeopleService.class);
     long id = people.createShow(name);
-    people.changeShow(id, name, List.of(members));
+    people.changeShow(id, 0, name, List.of(members));
     return id;
   }
 

@@ -60,11 +60,11 @@ class GeometryTest {
     assertThat(key(one)).isEqualTo(before);
 
     String edits = "/api/revisions/" + one.revision + "/part-edits";
-    assertThat(api.send("POST", edits, "{\"kind\": \"rename\", \"parts\": [0], \"word\": \"port\"}").statusCode())
+    assertThat(api.change(one.asset, "POST", edits, "{\"kind\": \"rename\", \"parts\": [0], \"word\": \"port\"}").statusCode())
         .isLessThan(300);
     String renamed = key(one);
     assertThat(renamed).isNotEqualTo(before);
-    assertThat(api.send("DELETE", edits + "/last", null).statusCode()).isLessThan(300);
+    assertThat(api.change(one.asset, "DELETE", edits + "/last", null).statusCode()).isLessThan(300);
     assertThat(key(one)).isEqualTo(before);
   }
 }

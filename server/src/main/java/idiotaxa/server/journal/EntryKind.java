@@ -13,11 +13,13 @@ public enum EntryKind {
   /** What a revision took over from the one before; holds a {@link CarriedClaims}. */
   CARRY;
 
+  private final String word = name().toLowerCase(Locale.ROOT);
+
   String word() {
-    return name().toLowerCase(Locale.ROOT);
+    return word;
   }
 
-  boolean is(String word) {
-    return word().equals(word);
+  boolean is(String other) {
+    return word.equals(other);
   }
 }

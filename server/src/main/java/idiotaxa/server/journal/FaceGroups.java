@@ -13,6 +13,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.function.LongFunction;
 import org.roaringbitmap.RoaringBitmap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -89,9 +90,28 @@ public class FaceGroups {
 
   /** The same with what holds each face. */
   public Held held(long assetId, long revisionId, long lastEntryId) {
-    List<JournalStore.EntryHead> entries = heads(assetId, revisionId, lastEntryId);
-    ClaimLayers layers = handClaims(revisionId, entries).copy();
-    List<ClaimRule> rules = rules(entries).list();
+    return held(revisionId, heads(assetId, revisionId, lastEntryId), journal::claims);
+  }
+
+  /**
+   * The group of every face once an entry is written behind another, while the asset is held: it is gone on from
+   * what is known, and nothing is read back.
+   *
+   * @param lastEntryId the last entry before it, 0 for none
+   * @param packed what the new entry holds
+   */
+  int[] idsAfter(
+      long assetId, long revisionId, long lastEntryId, JournalStore.EntryHead added, byte[] packed) {
+    List<JournalStore.EntryHead> list = new ArrayList<>(heads(assetId, revisionId, lastEntryId));
+    list.add(added);
+    List<JournalStore.EntryHead> kept = List.copyOf(list);
+    onceCommitted(() -> heads.put(new JournalOf(assetId, revisionId), new Heads(added.id(), kept)));
+    return held(revisionId, kept, id -> id == added.id() ? packed : journal.claims(id)).groupIds();
+  }
+
+  private Held held(long revisionId, List<JournalStore.EntryHead> entries, LongFunction<byte[]> packed) {
+    ClaimLayers layers = handClaims(revisionId, entries, packed).copy();
+    List<ClaimRule> rules = rules(entries, packed).list();
     int[] by = new int[meshes.get(revisionId).mesh().faceCount()];
     Arrays.setAll(by, f -> layers.isByHand(f) ? Held.BY_HAND : Held.BY_NOTHING);
     for (int r = 0; r < rules.size(); r++) {
@@ -108,11 +128,11 @@ public class FaceGroups {
 
   /** Claims by hand without the rules, to be carried on by the caller. */
   public ClaimLayers layers(long assetId, long revisionId, long lastEntryId) {
-    return handClaims(revisionId, heads(assetId, revisionId, lastEntryId)).copy();
+    return handClaims(revisionId, heads(assetId, revisionId, lastEntryId), journal::claims).copy();
   }
 
   public Rules rulesAt(long assetId, long revisionId, long lastEntryId) {
-    return rules(heads(assetId, revisionId, lastEntryId));
+    return rules(heads(assetId, revisionId, lastEntryId), journal::claims);
   }
 
   /** The faces that a rule reached, whatever other claims say. */
@@ -147,18 +167,18 @@ public class FaceGroups {
     return kept;
   }
 
-  private Rules rules(List<JournalStore.EntryHead> entries) {
+  private Rules rules(List<JournalStore.EntryHead> entries, LongFunction<byte[]> packed) {
     long version = 0;
     List<ClaimRule> rules = List.of();
     for (JournalStore.EntryHead entry : lastRulesOn(entries)) {
       version = entry.id();
       if (EntryKind.RULES.is(entry.kind())) {
-        rules = List.of(json.readValue(journal.claims(entry.id()), ClaimRule[].class));
+        rules = List.of(json.readValue(packed.apply(entry.id()), ClaimRule[].class));
       } else if (EntryKind.CARRY.is(entry.kind())) {
-        String carried = CarriedClaims.unpack(journal.claims(entry.id())).rules();
+        String carried = CarriedClaims.unpack(packed.apply(entry.id())).rules();
         rules = List.of(json.readValue(carried, ClaimRule[].class));
       } else {
-        rules = merged(rules, GroupMerge.unpack(journal.claims(entry.id())));
+        rules = merged(rules, GroupMerge.unpack(packed.apply(entry.id())));
       }
     }
     return new Rules(version, rules);
@@ -191,7 +211,8 @@ public class FaceGroups {
   }
 
   /** Not to be changed, because it is kept. */
-  private ClaimLayers handClaims(long revisionId, List<JournalStore.EntryHead> all) {
+  private ClaimLayers handClaims(
+      long revisionId, List<JournalStore.EntryHead> all, LongFunction<byte[]> packed) {
     List<JournalStore.EntryHead> entries =
         all.stream().filter(e -> !EntryKind.RULES.is(e.kind())).toList();
     StateKey[] keys = keys(revisionId, entries);
@@ -209,7 +230,7 @@ public class FaceGroups {
             ? new ClaimLayers(meshes.get(revisionId).mesh().faceCount())
             : layers.copy();
     for (JournalStore.EntryHead entry : entries.subList(known, entries.size())) {
-      apply(entry, layers);
+      apply(entry, packed.apply(entry.id()), layers);
     }
     if (!entries.isEmpty()) {
       ClaimLayers made = layers;
@@ -245,8 +266,7 @@ public class FaceGroups {
         });
   }
 
-  private void apply(JournalStore.EntryHead entry, ClaimLayers layers) {
-    byte[] packed = journal.claims(entry.id());
+  private static void apply(JournalStore.EntryHead entry, byte[] packed, ClaimLayers layers) {
     if (EntryKind.MERGE.is(entry.kind())) {
       GroupMerge merge = GroupMerge.unpack(packed);
       layers.merge(

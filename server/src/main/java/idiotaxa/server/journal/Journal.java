@@ -9,8 +9,10 @@ import idiotaxa.server.people.CurrentPerson;
 import idiotaxa.server.web.ConflictException;
 import java.util.BitSet;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The journal's end and its cursor: what is done, undone and redone. */
@@ -69,13 +71,30 @@ public class Journal {
    */
   @Transactional
   public State append(long assetId, Long revisionId, EntryKind kind, String words, byte[] claims) {
-    int ordinal = lock(assetId).position() + 1;
+    return append(assetId, lock(assetId), revisionId, kind, words, claims);
+  }
+
+  /**
+   * The same for one who holds the asset.
+   *
+   * @param last what {@link #lock} answered
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public State append(
+      long assetId, JournalStore.Cursor last, Long revisionId, EntryKind kind, String words, byte[] claims) {
+    int ordinal = last.position() + 1;
     if (revisionId != null) {
       checkCurrent(revisions.get(revisionId));
     }
     String shortWords = words.substring(0, Math.min(MAX_WORDS, words.length()));
-    entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims, people.get().accountId());
-    return moveTo(assetId, ordinal, ordinal, ordinal);
+    JournalStore.EntryHead entry =
+        entries.append(assetId, revisionId, ordinal, kind.word(), shortWords, claims, people.get().accountId());
+    assets.setJournalPosition(assetId, ordinal);
+    double share = 0;
+    for (long touched : touched(assetId, List.of(entry))) {
+      share = keepShare(touched, faceGroups.idsAfter(assetId, touched, last.entryId(), entry, claims));
+    }
+    return new State(ordinal, entry.id(), ordinal, share);
   }
 
   /** Looked at after the lock: what arrives meanwhile takes over only claims that it has seen. */
@@ -116,15 +135,15 @@ public class Journal {
     assets.setJournalPosition(assetId, position);
     long entryId = entries.cursor(assetId).entryId();
     double share = 0;
-    for (long revisionId : touched(assetId, first, last)) {
+    for (long revisionId : touched(assetId, entries.between(assetId, first, last))) {
       share = countAnew(assetId, revisionId, entryId);
     }
     return new State(position, entryId, entries.length(assetId), share);
   }
 
-  private Set<Long> touched(long assetId, int first, int last) {
+  private Set<Long> touched(long assetId, List<JournalStore.EntryHead> steps) {
     Set<Long> out = new HashSet<>();
-    for (JournalStore.EntryHead entry : entries.between(assetId, first, last)) {
+    for (JournalStore.EntryHead entry : steps) {
       if (entry.revisionId() != null) {
         if (revisions.get(entry.revisionId()).state().equals(RevisionStore.READY)) {
           out.add(entry.revisionId());
@@ -146,7 +165,13 @@ public class Journal {
 
   /** Keeps and returns the share of a revision's visible surface that is claimed, 0 … 1. */
   private double countAnew(long assetId, long revisionId, long lastEntryId) {
-    int[] ids = faceGroups.ids(assetId, revisionId, lastEntryId);
+    return keepShare(revisionId, faceGroups.ids(assetId, revisionId, lastEntryId));
+  }
+
+  /**
+   * @param ids group of every face
+   */
+  private double keepShare(long revisionId, int[] ids) {
     double[] areas = meshes.get(revisionId).areas();
     BitSet unseen = hidden.of(revisionId);
     double all = 0;

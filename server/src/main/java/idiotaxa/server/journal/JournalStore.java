@@ -71,7 +71,7 @@ public class JournalStore {
    * @param claims packed, see the service that writes them
    * @param accountId who does it, null where nobody signs in
    */
-  public void append(
+  public EntryHead append(
       long assetId, Long revisionId, int ordinal, String kind, String words, byte[] claims, Long accountId) {
     long id =
         db.insertInto(JOURNAL_ENTRY)
@@ -93,6 +93,7 @@ public class JournalStore {
             JOURNAL_ENTRY.ID.lt(id),
             JOURNAL_ENTRY.DROPPED_BY.isNull())
         .execute();
+    return new EntryHead(id, revisionId, ordinal, kind);
   }
 
   /**

@@ -1,6 +1,7 @@
 package idiotaxa.server.sort;
 
 import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.server.journal.AssetTurns;
 import idiotaxa.server.journal.Journal;
 import java.util.List;
 import java.util.Locale;
@@ -21,11 +22,14 @@ class ClaimController {
   private final ClaimService claims;
   private final RuleService rules;
   private final GroupSplitService splits;
+  private final AssetTurns turns;
 
   ClaimController(
       ClaimService claims,
       RuleService rules,
-      GroupSplitService splits) {
+      GroupSplitService splits,
+      AssetTurns turns) {
+    this.turns = turns;
     this.claims = claims;
     this.rules = rules;
     this.splits = splits;
@@ -67,8 +71,8 @@ class ClaimController {
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @RequestBody NewClaim claim) {
-    return claims.claim(
-        assetId, id, claim.groupId() == null ? 0 : claim.groupId(), claim.faceRanges());
+    long group = claim.groupId() == null ? 0 : claim.groupId();
+    return turns.take(assetId, () -> claims.claim(assetId, id, group, claim.faceRanges()));
   }
 
   /**

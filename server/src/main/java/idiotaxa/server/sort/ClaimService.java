@@ -11,6 +11,7 @@ import idiotaxa.server.journal.ClaimSet;
 import idiotaxa.server.journal.EntryKind;
 import idiotaxa.server.journal.FaceGroups;
 import idiotaxa.server.journal.Journal;
+import idiotaxa.server.journal.JournalStore;
 import idiotaxa.server.web.ConflictException;
 import java.util.BitSet;
 import java.util.Map;
@@ -56,13 +57,13 @@ public class ClaimService {
     if (faces.isEmpty()) {
       throw new IllegalArgumentException("Nothing is picked; pick faces first.");
     }
-    long lastEntry = journal.lock(assetId).entryId();
+    JournalStore.Cursor last = journal.lock(assetId);
     String group =
         groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groups.row(assetId, groupId).group().name();
-    leaveLocked(assetId, revisionId, groupId, lastEntry, faces);
+    leaveLocked(assetId, revisionId, groupId, last.entryId(), faces);
     String words = PickWords.of(cached.mesh(), cached.pieces(), faces) + " → " + group;
     ClaimSet claims = new ClaimSet(Map.of(groupId, FaceRanges.bitmap(faces)));
-    return journal.append(assetId, revisionId, EntryKind.HAND, words, claims.pack());
+    return journal.append(assetId, last, revisionId, EntryKind.HAND, words, claims.pack());
   }
 
   /** Takes faces out of a set that lie in locked drawers. */

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Queue;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import java.util.function.BooleanSupplier;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -20,6 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class AssetListener {
   private final Set<Long> assetIds;
   private final String visitor;
+  private final BooleanSupplier standing;
   private final SseEmitter emitter;
   private final Executor senders;
   private final JsonMapper json;
@@ -32,9 +34,19 @@ final class AssetListener {
     void send() throws IOException;
   }
 
-  AssetListener(Set<Long> assetIds, String visitor, SseEmitter emitter, Executor senders, JsonMapper json) {
+  /**
+   * @param standing whether it may still listen
+   */
+  AssetListener(
+      Set<Long> assetIds,
+      String visitor,
+      BooleanSupplier standing,
+      SseEmitter emitter,
+      Executor senders,
+      JsonMapper json) {
     this.assetIds = assetIds;
     this.visitor = visitor;
+    this.standing = standing;
     this.emitter = emitter;
     this.senders = senders;
     this.json = json;
@@ -71,6 +83,13 @@ final class AssetListener {
       waiting.put(assetId, state);
     }
     begin();
+  }
+
+  /** Ends what is listened to by somebody who may not any more: a page asks for the next stream by itself. */
+  void endIfItMayNot() {
+    if (!standing.getAsBoolean()) {
+      end();
+    }
   }
 
   /** Nothing more will be sent. */

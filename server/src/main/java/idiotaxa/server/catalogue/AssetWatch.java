@@ -1,18 +1,23 @@
 package idiotaxa.server.catalogue;
 
+import idiotaxa.server.people.Standing;
 import idiotaxa.server.web.NotFoundException;
 import jakarta.annotation.PreDestroy;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
@@ -33,10 +38,13 @@ class AssetWatch {
   private static final Logger LOG = LoggerFactory.getLogger(AssetWatch.class);
   private static final long INTERVAL_MS = 300;
   private static final int LOOKS_PER_SIGN_OF_LIFE = 50;
+  private static final int LOOKS_PER_STANDING = 10;
 
   private final AssetService assets;
   private final ChangeStampStore stamps;
   private final JsonMapper json;
+  private final Standing standing;
+  private final Visitors visitors;
   private final CopyOnWriteArrayList<AssetListener> listeners = new CopyOnWriteArrayList<>();
   private final ScheduledExecutorService looker = Executors.newSingleThreadScheduledExecutor();
 
@@ -45,8 +53,12 @@ class AssetWatch {
 
   private final Map<Long, BigDecimal> knownStamps = new ConcurrentHashMap<>();
   private int looks;
+  private Object knownStanding = "";
 
-  AssetWatch(AssetService assets, ChangeStampStore stamps, JsonMapper json) {
+  AssetWatch(
+      AssetService assets, ChangeStampStore stamps, JsonMapper json, Standing standing, Visitors visitors) {
+    this.standing = standing;
+    this.visitors = visitors;
     this.assets = assets;
     this.stamps = stamps;
     this.json = json;
@@ -58,14 +70,15 @@ class AssetWatch {
    * are left out as long as one is.
    *
    * @param visitor name of who listens, empty where nobody signs in
+   * @param mayStill whether whoever listens still may
    * @throws NotFoundException when there is none of them
    */
-  void listen(Set<Long> wanted, String visitor, SseEmitter emitter) {
+  void listen(Set<Long> wanted, String visitor, BooleanSupplier mayStill, SseEmitter emitter) {
     Set<Long> assetIds = stamps.of(wanted).keySet();
     if (assetIds.isEmpty()) {
       throw new NotFoundException("asset", wanted.iterator().next());
     }
-    AssetListener listener = new AssetListener(assetIds, visitor, emitter, senders, json);
+    AssetListener listener = new AssetListener(assetIds, visitor, mayStill, emitter, senders, json);
     emitter.onCompletion(() -> leave(listener));
     emitter.onError(e -> leave(listener));
     listeners.add(listener);
@@ -81,11 +94,15 @@ class AssetWatch {
     }
   }
 
-  /** Everybody who has an asset open hears who else has; of those at this process. */
+  /** Everybody who has an asset open at this process hears who else has, wherever that is. */
   private void tellVisitors(Set<Long> assetIds) {
     for (long id : assetIds) {
       List<AssetListener> here = listeners.stream().filter(l -> l.assetIds().contains(id)).toList();
-      List<String> names = here.stream().map(AssetListener::visitor).filter(n -> !n.isEmpty()).distinct().sorted().toList();
+      List<String> names =
+          Stream.concat(here.stream().map(AssetListener::visitor).filter(n -> !n.isEmpty()), visitors.elsewhere(id).stream())
+              .distinct()
+              .sorted()
+              .toList();
       if (!names.isEmpty()) {
         here.forEach(l -> l.hearVisitors(id, names));
       }
@@ -101,10 +118,32 @@ class AssetWatch {
       if (++looks % LOOKS_PER_SIGN_OF_LIFE == 0) {
         listeners.forEach(AssetListener::giveSignOfLife);
       }
+      if (looks % LOOKS_PER_STANDING == 0 && !listeners.isEmpty()) {
+        endThoseWhoMayNot();
+        tellVisitors(visitors.exchange(visitorsHere()));
+      }
     } catch (RuntimeException e) {
       // The database is away, say: the next look may find it again.
       LOG.warn("assets could not be looked at: {}", e.getMessage());
     }
+  }
+
+  private void endThoseWhoMayNot() {
+    Object stamp = standing.stamp();
+    if (!stamp.equals(knownStanding)) {
+      listeners.forEach(AssetListener::endIfItMayNot);
+      knownStanding = stamp;
+    }
+  }
+
+  private Map<Long, Set<String>> visitorsHere() {
+    Map<Long, Set<String>> names = new TreeMap<>();
+    for (AssetListener listener : listeners) {
+      if (!listener.visitor().isEmpty()) {
+        listener.assetIds().forEach(id -> names.computeIfAbsent(id, i -> new TreeSet<>()).add(listener.visitor()));
+      }
+    }
+    return names;
   }
 
   private void tellIfChanged(long id, BigDecimal stamp) {

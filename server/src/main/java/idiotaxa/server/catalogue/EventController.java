@@ -2,7 +2,9 @@ package idiotaxa.server.catalogue;
 
 import idiotaxa.server.people.Access;
 import idiotaxa.server.people.CurrentPerson;
+import idiotaxa.server.people.Standing;
 import idiotaxa.server.web.NotFoundException;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -24,23 +26,22 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 class EventController {
   private static final int MOST_ASSETS = 100;
 
-  /** Of a stream where people sign in. */
-  private static final long LONGEST_MS = 3_600_000;
-
   private final AssetWatch watch;
   private final Access access;
   private final CurrentPerson people;
+  private final Standing standing;
 
-  EventController(AssetWatch watch, Access access, CurrentPerson people) {
+  EventController(AssetWatch watch, Access access, CurrentPerson people, Standing standing) {
     this.people = people;
+    this.standing = standing;
     this.watch = watch;
     this.access = access;
   }
 
   /** Sends an asset's state at once, and what has changed whenever it has changed. */
   @GetMapping(path = "/api/assets/{id}/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-  SseEmitter events(@PathVariable("id") long id) {
-    return listen(Set.of(id));
+  SseEmitter events(@PathVariable("id") long id, HttpServletRequest request) {
+    return listen(Set.of(id), request);
   }
 
   /**
@@ -49,22 +50,20 @@ class EventController {
    * @param assets ids, 1 to 100
    */
   @GetMapping(path = "/api/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-  SseEmitter eventsOfSeveral(@RequestParam("asset") List<Long> assets) {
+  SseEmitter eventsOfSeveral(@RequestParam("asset") List<Long> assets, HttpServletRequest request) {
     if (assets.isEmpty() || assets.size() > MOST_ASSETS) {
       throw new IllegalArgumentException("asset: 1 to " + MOST_ASSETS + " of them, not " + assets.size() + ".");
     }
-    return listen(Set.copyOf(assets));
+    return listen(Set.copyOf(assets), request);
   }
 
-  private SseEmitter listen(Set<Long> wanted) {
+  private SseEmitter listen(Set<Long> wanted, HttpServletRequest request) {
     Set<Long> assets = wanted.stream().filter(access::seesAsset).collect(Collectors.toSet());
     if (assets.isEmpty()) {
       throw new NotFoundException("asset", wanted.iterator().next());
     }
-    // Whoever may not look any more hears nothing after it: a page opens the next stream by itself.
-    SseEmitter emitter = new SseEmitter(people.isStudio() ? LONGEST_MS : 0L);
-    emitter.onTimeout(emitter::complete);
-    watch.listen(assets, people.get().name(), emitter);
+    SseEmitter emitter = new SseEmitter(0L);
+    watch.listen(assets, people.get().name(), standing.of(request), emitter);
     return emitter;
   }
 }

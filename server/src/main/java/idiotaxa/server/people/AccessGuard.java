@@ -1,6 +1,7 @@
 package idiotaxa.server.people;
 
 import idiotaxa.server.web.NotAllowedException;
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.lang.annotation.Annotation;
@@ -31,7 +32,9 @@ class AccessGuard implements HandlerInterceptor {
 
   @Override
   public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-    if (!(handler instanceof HandlerMethod method) || !isOurs(method) || has(method, ForEverybody.class)) {
+    // What ends on another thread was let in when it came; who asked may be nobody by now.
+    if (request.getDispatcherType() == DispatcherType.ASYNC
+        || !(handler instanceof HandlerMethod method) || !isOurs(method) || has(method, ForEverybody.class)) {
       return true;
     }
     boolean isReading = isReading(method);

@@ -8,6 +8,7 @@ import jakarta.servlet.http.HttpSession;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -71,21 +72,34 @@ class SignInService {
 
   /** Who a session is of; empty once the account is closed, has another password, or signed in a week ago. */
   Optional<Person> of(HttpSession session) {
-    if (session == null
-        || !(session.getAttribute(ACCOUNT) instanceof Long id)
-        || clock.millis() - session.getCreationTime() > LONGEST.toMillis()) {
+    return session == null ? Optional.empty() : of(session::getAttribute, session.getCreationTime());
+  }
+
+  /**
+   * The same of a session that no request is about.
+   *
+   * @param attribute of the session, by its name
+   * @param createdAt ms since 1970
+   */
+  Optional<Person> of(Function<String, Object> attribute, long createdAt) {
+    if (!(attribute.apply(ACCOUNT) instanceof Long id) || clock.millis() - createdAt > LONGEST.toMillis()) {
       return Optional.empty();
     }
     return accounts
         .find(id)
-        .filter(a -> !a.isClosed() && Integer.valueOf(a.signInCount()).equals(session.getAttribute(SIGN_INS)))
+        .filter(a -> !a.isClosed() && Integer.valueOf(a.signInCount()).equals(attribute.apply(SIGN_INS)))
         .map(this::person);
   }
 
   /** Who a script acts for, with at most the role of its token. */
   Optional<Person> of(String secret) {
+    return ofToken(Tokens.digest(secret));
+  }
+
+  /** The same by what is kept of the secret. */
+  Optional<Person> ofToken(String digest) {
     return accounts
-        .tokenByDigest(Tokens.digest(secret))
+        .tokenByDigest(digest)
         .flatMap(
             token ->
                 accounts

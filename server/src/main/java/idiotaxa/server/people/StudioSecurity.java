@@ -35,7 +35,7 @@ class StudioSecurity {
         .addFilterBefore(new PersonFilter(signIns), AuthorizationFilter.class)
         .authorizeHttpRequests(
             all ->
-                all.dispatcherTypeMatchers(DispatcherType.ERROR)
+                all.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.ASYNC)
                     .permitAll()
                     .requestMatchers("/api/sign-in", "/api/me", "/actuator/health/**")
                     .permitAll()

@@ -1,5 +1,7 @@
 package idiotaxa.server.running;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import idiotaxa.server.people.PeopleService;
 import idiotaxa.server.people.Role;
 import java.net.URI;
@@ -7,10 +9,15 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.concurrent.Executors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -19,6 +26,7 @@ public final class Studio {
   public static final String PASSWORD = "seven grey gulls on a roof";
 
   private final RunningApplication application;
+  private final Executor listeners = Executors.newCachedThreadPool();
 
   public Studio(RunningApplication application) {
     this.application = application;
@@ -69,6 +77,23 @@ public final class Studio {
 
     public HttpResponse<String> send(String method, String path, String json) {
       return sendWithProof(method, path, json, proof());
+    }
+
+    /** A stream of events; done when the server ends it. */
+    public CompletableFuture<Void> listen(String path) {
+      HttpRequest request = HttpRequest.newBuilder(URI.create(application.url() + path)).build();
+      CompletableFuture<HttpResponse<InputStream>> answer =
+          http.sendAsync(request, HttpResponse.BodyHandlers.ofInputStream());
+      assertThat(answer.join().statusCode()).isEqualTo(200);
+      return CompletableFuture.runAsync(
+          () -> {
+            try (InputStream events = answer.join().body()) {
+              events.transferTo(OutputStream.nullOutputStream());
+            } catch (IOException e) {
+              throw new UncheckedIOException(e);
+            }
+          },
+          listeners);
     }
 
     /**

@@ -1,5 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { zipSync } from 'fflate'
+import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, ref } from 'vue'
 import { api } from '@/api/client'
@@ -13,7 +14,10 @@ import { isSameLook } from '@/views/hand-off/use-try-on'
 import type { Asset, HandoffPlan, Receipt, Template, TemplateLine as Line } from '@/api/types'
 import type { TemplateDraft } from '@/views/hand-off/use-template-draft'
 
-beforeEach(() => vi.restoreAllMocks())
+beforeEach(() => {
+  vi.restoreAllMocks()
+  setActivePinia(createPinia())
+})
 
 const mesh: Line = { what: 'mesh', format: 'glb', carries: 'materials', triangulated: false, name: '{asset}.glb' }
 
@@ -62,7 +66,7 @@ describe('the template of an asset', () => {
   async function open(template: string | null): Promise<TemplateDraft> {
     vi.spyOn(api, 'templates').mockResolvedValue(templates)
     vi.spyOn(api, 'plan').mockImplementation(async (_bake, _name, lines) => plan(lines[0]!.name))
-    const asset = ref({ id: 1, template, maskState: 0 } as Asset)
+    const asset = ref({ id: 1, version: 7, template, maskState: 0 } as Asset)
     const draft = effectScope().run(() => useTemplateDraft(() => asset.value, () => 9))!
     await flushPromises()
     return draft
@@ -87,6 +91,17 @@ describe('the template of an asset', () => {
     draft.add('palette')
     await draft.keep()
     expect(keep).toHaveBeenCalledWith(4, 2, 'house', [mesh, { what: 'palette', name: '{asset}_palette.json', format: 'json' }])
+  })
+
+  it('chooses on the state of the asset that the choice was based on', async () => {
+    const draft = await open(null)
+    const choose = vi.spyOn(api, 'chooseTemplate').mockRejectedValueOnce(new Error('Somebody else was first.'))
+    await draft.choose('own:4')
+    expect(choose).toHaveBeenCalledWith(1, 7, 'own:4')
+    expect(draft.chosen.value?.name).toBe('Maps')
+    choose.mockResolvedValueOnce()
+    await draft.choose('own:4')
+    expect(draft.chosen.value?.name).toBe('house')
   })
 
   it('shows the answer to what is typed now, whichever comes last', async () => {

@@ -24,11 +24,22 @@ interface Source {
 /** What the tabs share where the browser can, and a stream of the page's own where it cannot. */
 function openSource(): Source {
   if (typeof SharedWorker === 'undefined') return new AssetStream('')
-  const worker = new SharedWorker(new URL('./asset-stream.worker.ts', import.meta.url), {
-    type: 'module',
-    name: 'Idiotaxa: what changes'
-  })
+  try {
+    return sharedSource(
+      new SharedWorker(new URL('./asset-stream.worker.ts', import.meta.url), {
+        type: 'module',
+        name: 'Idiotaxa: what changes'
+      })
+    )
+  } catch {
+    // Browsers that keep pages apart from each other may refuse one.
+    return new AssetStream('')
+  }
+}
+
+function sharedSource(worker: SharedWorker): Source {
   const followers = new Map<number, Follower>()
+  let own: AssetStream | null = null
   const send = (message: PageMessage): void => worker.port.postMessage(message)
   worker.port.onmessage = ({ data }: MessageEvent<WorkerMessage>) => {
     const follower = followers.get(data.id)
@@ -36,6 +47,12 @@ function openSource(): Source {
     if (data.kind === 'changed') follower?.changed(data.change)
     if (data.kind === 'connected') follower?.isConnected(data.is)
     if (data.kind === 'visitors') follower?.visitors(data.names)
+  }
+  worker.onerror = () => {
+    // It was not loaded: a newer server has another one, say. The page follows by itself.
+    if (own) return
+    own = new AssetStream('')
+    for (const [id, follower] of followers) own.follow(id, follower)
   }
   // The worker is not told of tabs that close, nor of pages that wait to be come back to.
   window.addEventListener('pagehide', () => [...followers.keys()].forEach((id) => send({ kind: 'leave', id })))
@@ -45,11 +62,13 @@ function openSource(): Source {
   return {
     follow(id, follower) {
       followers.set(id, follower)
-      send({ kind: 'follow', id })
+      if (own) own.follow(id, follower)
+      else send({ kind: 'follow', id })
     },
-    leave(id) {
+    leave(id, follower) {
       followers.delete(id)
-      send({ kind: 'leave', id })
+      if (own) own.leave(id, follower)
+      else send({ kind: 'leave', id })
     }
   }
 }

@@ -64,10 +64,17 @@ class SpaceStore {
         .fetch(r -> new AssetSpace(r.value1(), r.value2(), r.value3() != null, r.value4().longValue()));
   }
 
-  /** Bytes of all tables and their indexes on the database's disk. */
+  /**
+   * Bytes of all tables and their indexes on the database's disk: as MariaDB estimates it, which lags behind what
+   * was just written, and at least what the files in it have.
+   */
   long databaseBytes() {
     return db.resultQuery(
-            "SELECT COALESCE(SUM(data_length + index_length), 0) FROM information_schema.tables WHERE table_schema = DATABASE()")
+            """
+            SELECT GREATEST(
+              (SELECT COALESCE(SUM(data_length + index_length), 0) FROM information_schema.tables WHERE table_schema = DATABASE()),
+              (SELECT COALESCE(SUM(byte_count), 0) FROM stored_blob))
+            """)
         .fetchSingle(0, Long.class);
   }
 }

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpSession;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnWebApplication;
 import org.springframework.http.HttpHeaders;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
@@ -15,6 +16,7 @@ import org.springframework.stereotype.Component;
  * are closed, roles and shows change, tokens end and people sign out.
  */
 @Component
+@ConditionalOnWebApplication
 public class Standing {
   private final CurrentPerson current;
   private final SignInService signIns;

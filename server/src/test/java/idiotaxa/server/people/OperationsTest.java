@@ -155,7 +155,7 @@ class OperationsTest {
     long own = workingElsewhere.createAsset("Own");
     String ownPath = "/api/assets/" + own;
     check(workingElsewhere.send("POST", "/api/palettes", "{\"name\": \"stolen\", \"fromAsset\": " + asset + "}").statusCode());
-    check(workingElsewhere.send("PUT", ownPath + "/palette", "{\"paletteId\": " + ids.get("palettes") + "}").statusCode());
+    check(workingElsewhere.change(own, "PUT", ownPath + "/palette", "{\"paletteId\": " + ids.get("palettes") + "}").statusCode());
     check(workingElsewhere.send("POST", ownPath + "/recipe/apply", "{\"recipeId\": " + ids.get("recipes") + "}").statusCode());
     check(workingElsewhere.send("POST", ownPath + "/recipe/preview", "{\"recipeId\": " + ids.get("recipes") + "}").statusCode());
     check(workingElsewhere.send("GET", "/api/events?asset=" + asset, null).statusCode());

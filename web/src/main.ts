@@ -11,6 +11,7 @@ import { createApp } from 'vue'
 import App from '@/shell/app.vue'
 import { followTheme } from '@/model/theme'
 import { router } from '@/router'
+import { lookAhead } from '@/shell/look-ahead'
 import { noticeRenewal } from '@/shell/renewed'
 import { signInFirst } from '@/shell/sign-in-first'
 import { answerStrayDrops } from '@/shell/stray-drops'
@@ -20,4 +21,5 @@ answerStrayDrops()
 noticeRenewal()
 const app = createApp(App).use(createPinia())
 signInFirst(router)
+lookAhead(router, window.location.pathname)
 app.use(router).mount('#app')

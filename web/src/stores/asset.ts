@@ -13,6 +13,8 @@ export const useAssetStore = defineStore('asset', () => {
   /** Names of those who have it open where people sign in, oneself among them. */
   const visitors = ref<string[]>([])
   let stopFollowing: (() => void) | null = null
+  /** Number of the asset that is being opened. */
+  let opening: number | null = null
   /** The state that the server told of last: what its next change is a change of. */
   let told: Asset | null = null
   let heard = 0
@@ -29,13 +31,18 @@ export const useAssetStore = defineStore('asset', () => {
   })
 
   async function open(id: number): Promise<void> {
-    if (asset.value?.id === id && stopFollowing) return
+    if (opening === id || (asset.value?.id === id && stopFollowing)) return
     close()
+    opening = id
     try {
-      asset.value = await api.asset(id)
+      const opened = await api.asset(id)
+      if (opening !== id) return
+      asset.value = opened
     } catch (e) {
-      problem.value = (e as Error).message
+      if (opening === id) problem.value = (e as Error).message
       return
+    } finally {
+      if (opening === id) opening = null
     }
     stopFollowing = followAsset(id, {
       whole: hear,
@@ -73,7 +80,7 @@ export const useAssetStore = defineStore('asset', () => {
 
   function close(): void {
     stopFollowing?.()
-    stopFollowing = told = null
+    stopFollowing = told = opening = null
     asset.value = null
     problem.value = null
     isConnected.value = true

@@ -1,12 +1,14 @@
+import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api } from '@/api/client'
 import { ApiProblem } from '@/api/http'
 import { indexFaces } from '@/model/model'
 import { maskOfRuns, runsOfMask } from '@/model/runs'
+import { useModelsStore } from '@/stores/models'
 import { useSortingStore } from '@/stores/sorting'
 
-import type { Group, JournalState } from '@/api/types'
+import type { Group, JournalState, Revision } from '@/api/types'
 import type { Model } from '@/model/model'
 
 const BRASS = { id: 70, number: 7 } as Group
@@ -99,5 +101,48 @@ describe('claims', () => {
     await vi.runAllTimersAsync()
     expect([...sorting.faceGroups!]).toEqual([0, 0, 0, 5])
     expect(sorting.unsent).toBe(0)
+  })
+})
+
+describe('a model that is seen before its claims are known', () => {
+  const revision = { id: 3, geometryVersion: 0, geometryKey: 'k' } as Revision
+  let answer: (groups: Uint16Array<ArrayBuffer>) => void
+  let claim: ReturnType<typeof vi.fn>
+
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.spyOn(useModelsStore(), 'get').mockResolvedValue({ ...fourFaces(), version: 0 } as Model)
+    vi.spyOn(api, 'faceGroups').mockImplementation(() => new Promise((resolve) => (answer = resolve)))
+    claim = vi.spyOn(api, 'claim').mockResolvedValue({ position: 1, entryId: 1 } as JournalState) as unknown as typeof claim
+  })
+  afterEach(() => vi.restoreAllMocks())
+
+  it('asks for both at once, and keeps a claim for when it can be seen', async () => {
+    const sorting = useSortingStore()
+    void sorting.show(1, revision, 'first')
+    await flushPromises()
+    expect(api.faceGroups).toHaveBeenCalledOnce()
+    const claimed = sorting.claim(BRASS, runsOfMask(Uint8Array.of(0, 1, 1, 0)), NONE)
+    await flushPromises()
+    expect(claim).not.toHaveBeenCalled()
+    vi.mocked(api.faceGroups).mockResolvedValue(Uint16Array.of(5, 7, 7, 5))
+    answer(Uint16Array.of(5, 5, 5, 5))
+    await claimed
+    expect(claim).toHaveBeenCalledWith(1, 3, 70, [1, 3])
+    expect([...sorting.faceGroups!]).toEqual([5, 7, 7, 5])
+  })
+
+  it('leaves a claim out whose model was replaced meanwhile', async () => {
+    const sorting = useSortingStore()
+    void sorting.show(1, revision, 'first')
+    await flushPromises()
+    const claimed = sorting.claim(BRASS, runsOfMask(Uint8Array.of(1, 1, 1, 1)), NONE)
+    const before = answer
+    vi.mocked(useModelsStore().get).mockResolvedValue({ ...fourFaces(), revisionId: 4, version: 0 } as Model)
+    void sorting.show(1, { ...revision, id: 4 } as Revision, 'second')
+    await flushPromises()
+    before(Uint16Array.of(5, 5, 5, 5))
+    await claimed
+    expect(claim).not.toHaveBeenCalled()
   })
 })

@@ -27,6 +27,8 @@ export const useSortingStore = defineStore('sorting', () => {
   let loadedStamp = UNKNOWN
   let wantedStamp = UNKNOWN
   let sending: Promise<unknown> = Promise.resolve()
+  /** The showing of the present model, with its claims. */
+  let showing: Promise<void> = Promise.resolve()
   /** Claims that are on their way. */
   const unsent = ref(0)
   /** Whether they wait for a server that does not answer. */
@@ -38,26 +40,40 @@ export const useSortingStore = defineStore('sorting', () => {
   /** Of the visible surface. */
   const claimedShare = computed(() => 1 - (drawers.value.get(0)?.share ?? 0))
 
-  async function show(asset: number, revision: Revision, stamp: string): Promise<void> {
+  function show(asset: number, revision: Revision, stamp: string): Promise<void> {
+    showing = load(asset, revision, stamp)
+    return showing
+  }
+
+  async function load(asset: number, revision: Revision, stamp: string): Promise<void> {
     assetId.value = asset
-    const load = ++loads
+    const own = ++loads
     if (model.value?.revisionId !== revision.id || model.value.version !== revision.geometryVersion) {
       model.value = faceGroups.value = hidden.value = null
+      const groups = api.faceGroups(asset, revision.id)
+      // Where the model fails too, that is what is told.
+      groups.catch(() => undefined)
       const next = await useModelsStore().get(asset, revision)
-      if (load !== loads) return
+      if (own !== loads) return
       model.value = next
       loadedStamp = UNKNOWN
+      await followJournal(stamp, groups)
+      return
     }
     await followJournal(stamp)
   }
 
-  /** Fetches the claims when the journal has moved, but not while own claims are on their way. */
-  async function followJournal(stamp: string): Promise<void> {
+  /**
+   * Fetches the claims when the journal has moved, but not while own claims are on their way.
+   *
+   * @param asked for already, beside the model
+   */
+  async function followJournal(stamp: string, asked?: Promise<Uint16Array>): Promise<void> {
     wantedStamp = stamp
     if (!model.value || stamp === loadedStamp || unsent.value > 0) return
     const load = loads
     const turn = ++turns
-    const groups = await api.faceGroups(assetId.value, model.value.revisionId)
+    const groups = await (asked ?? api.faceGroups(assetId.value, model.value.revisionId))
     if (load !== loads || turn !== turns || unsent.value > 0) return
     loadedStamp = stamp
     faceGroups.value = groups
@@ -77,7 +93,10 @@ export const useSortingStore = defineStore('sorting', () => {
     locked: Set<number>,
     onStored: (state: JournalState) => void = () => {}
   ): Promise<void> {
-    if (!model.value || !faceGroups.value) return
+    // A model is seen, and picked on, a moment before its claims are known.
+    const meant = model.value
+    if (!faceGroups.value) await showing
+    if (!model.value || model.value !== meant || !faceGroups.value) return
     const { revisionId } = model.value
     const number = group?.number ?? 0
     const next = faceGroups.value.slice()

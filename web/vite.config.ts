@@ -4,6 +4,18 @@ import { defineConfig } from 'vitest/config'
 
 const SERVER = 'http://127.0.0.1:8017'
 
+/**
+ * Few files rather than forty small ones, since a browser asks for six at once. What one view alone needs stays with
+ * it, and what draws is not loaded where nothing is drawn.
+ */
+const CHUNKS = [
+  { name: 'first', test: /\/src\/api\/(http|early-asset)\.ts/ },
+  { name: 'three', test: /\/node_modules\/three/ },
+  { name: 'elements', test: /\/node_modules\// },
+  { name: 'parts', test: /\/src\/(api|model|stores|components\/(?!(use-overlays|use-map-camera|sheet-paper|map-view|map-on-model|stage-view)\.))/ },
+  { name: 'stage', test: /\/src\/(stage|components)\// }
+].map((chunk, i, all) => ({ ...chunk, priority: all.length - i }))
+
 export default defineConfig({
   plugins: [vue()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
@@ -11,8 +23,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
     rolldownOptions: {
       output: {
-        manualChunks: (id: string) =>
-          id.includes('node_modules/three') ? 'three' : id.includes('element-plus') ? 'elements' : undefined
+        codeSplitting: { groups: CHUNKS }
       }
     }
   },

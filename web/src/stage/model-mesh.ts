@@ -1,5 +1,5 @@
 import { BufferAttribute, BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
-import type { DataTexture, IUniform } from 'three'
+import type { DataTexture, IUniform, PerspectiveCamera, WebGLRenderer } from 'three'
 import { placeAligned } from '@/stage/alignment'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
@@ -51,6 +51,8 @@ export class ModelMesh {
     this.pickMesh.material.depthTest = false
     this.pickMesh.renderOrder = 1
     this.pickMesh.visible = false
+    // The camera keeps it in view; to know where it ends costs a look at every corner.
+    this.mesh.frustumCulled = this.pickMesh.frustumCulled = false
   }
 
   setView(view: StageView): void {
@@ -104,6 +106,17 @@ export class ModelMesh {
   }
 }
 
+/**
+ * Lets the graphics card translate the surface's program while a model is still on its way.
+ *
+ * @returns what keeps it until a model uses it
+ */
+export function prepareSurface(renderer: WebGLRenderer, camera: PerspectiveCamera): RawShaderMaterial {
+  const material = surfaceMaterial({})
+  renderer.compile(new Mesh(new BufferGeometry(), material), camera)
+  return material
+}
+
 function surfaceMaterial(uniforms: Record<string, IUniform>): RawShaderMaterial {
   return new RawShaderMaterial({ glslVersion: GLSL3, vertexShader, fragmentShader, side: DoubleSide, uniforms })
 }
@@ -134,11 +147,12 @@ function cornerGeometry(model: Model): BufferGeometry {
 
 function rgbaBytes(argb: Uint32Array): Uint8Array {
   const bytes = new Uint8Array(4 * argb.length)
-  argb.forEach((value, i) => {
+  for (let i = 0; i < argb.length; i++) {
+    const value = argb[i]!
     bytes[4 * i] = (value >> 16) & 255
     bytes[4 * i + 1] = (value >> 8) & 255
     bytes[4 * i + 2] = value & 255
     bytes[4 * i + 3] = 255
-  })
+  }
   return bytes
 }

@@ -45,6 +45,11 @@ export class OutlinePass {
     this.quadScene.add(this.quad)
   }
 
+  /** Lets the graphics card translate its program before there is something to draw. */
+  prepare(renderer: WebGLRenderer): void {
+    renderer.compile(this.quadScene, this.quadCamera)
+  }
+
   /** Pixels of the drawing buffer. */
   setSize(width: number, height: number, pixelRatio: number): void {
     this.target.setSize(width, height)

@@ -6,6 +6,7 @@ import {
   NearestFilter,
   NoColorSpace,
   PerspectiveCamera,
+  RawShaderMaterial,
   RGBAFormat,
   Scene,
   Sphere,
@@ -24,7 +25,7 @@ import { CageMarks } from '@/stage/cage'
 import { cameraSteps } from '@/stage/camera-steps'
 import type { Cage } from '@/stage/cage'
 import type { KeyedView } from '@/stage/keyboard'
-import { ModelMesh } from '@/stage/model-mesh'
+import { ModelMesh, prepareSurface } from '@/stage/model-mesh'
 import type { StageView } from '@/stage/model-mesh'
 import { ModelQueries } from '@/stage/model-queries'
 import { OutlinePass } from '@/stage/outline-pass'
@@ -62,6 +63,7 @@ export class Stage {
   private readonly controls: OrbitControls
   private readonly outlines: OutlinePass
   private readonly colorTable: DataTexture
+  private readonly prepared: RawShaderMaterial
   private readonly resizes: ResizeObserver
   private readonly map = new Texture()
   private shown: ModelMesh | null = null
@@ -117,6 +119,8 @@ export class Stage {
       for (const mesh of [this.shown, ...this.overlays]) mesh?.marks.sendAll()
       this.requestFrame()
     })
+    this.prepared = prepareSurface(this.renderer, this.camera)
+    this.outlines.prepare(this.renderer)
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
     this.resize()
@@ -139,8 +143,9 @@ export class Stage {
       this.shown.pickMesh.visible = this.isPickThrough
       this.queries = new ModelQueries(this.shown, this.renderer, this.camera, this.host)
       this.scene.add(this.shown.mesh, this.shown.pickMesh)
-      this.modelRadius = modelBox(model).getBoundingSphere(new Sphere()).radius
-      this.frameBox(modelBox(model), FIRST_DIRECTION)
+      const box = modelBox(model)
+      this.modelRadius = box.getBoundingSphere(new Sphere()).radius
+      this.frameBox(box, FIRST_DIRECTION)
     }
     this.requestFrame()
   }
@@ -425,6 +430,7 @@ export class Stage {
     this.map.dispose()
     this.colorTable.dispose()
     this.outlines.dispose()
+    this.prepared.dispose()
     this.renderer.dispose()
     this.canvas.remove()
   }

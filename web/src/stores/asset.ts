@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { applyChange, keepSame } from '@/api/asset-change'
 import { api } from '@/api/client'
+import { takeEarly } from '@/api/early-asset'
 import { followAsset } from '@/api/follow-asset'
 import type { Asset } from '@/api/types'
 
@@ -35,7 +36,7 @@ export const useAssetStore = defineStore('asset', () => {
     close()
     opening = id
     try {
-      const opened = await api.asset(id)
+      const opened = await (takeEarly(id) ?? api.asset(id))
       if (opening !== id) return
       asset.value = opened
     } catch (e) {

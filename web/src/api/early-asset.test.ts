@@ -1,0 +1,33 @@
+import { afterEach, expect, it, vi } from 'vitest'
+import { askEarly, takeEarly } from '@/api/early-asset'
+
+afterEach(() => vi.unstubAllGlobals())
+
+function serve(status: number, body: string) {
+  const fetched = vi.fn(async (_path: string) => new Response(body, { status }))
+  vi.stubGlobal('fetch', fetched)
+  return fetched
+}
+
+it('asks for the asset of an address, and gives it once', async () => {
+  const fetched = serve(200, '{"id": 12}')
+  expect(askEarly('/assets/12/sort')).toBe(true)
+  expect(fetched.mock.calls[0]![0]).toBe('/api/assets/12')
+  expect((await takeEarly(12))!.id).toBe(12)
+  expect(takeEarly(12)).toBeNull()
+})
+
+it('asks for nothing elsewhere, and gives no other one', () => {
+  const fetched = serve(200, '{"id": 12}')
+  for (const path of ['/', '/people', '/assets/x/sort', '/palettes/12']) expect(askEarly(path)).toBe(false)
+  expect(fetched).not.toHaveBeenCalled()
+  askEarly('/assets/12')
+  expect(takeEarly(13)).toBeNull()
+})
+
+it('tells whoever takes it why there is none', async () => {
+  serve(404, '{"detail": "There is no asset with number 12."}')
+  askEarly('/assets/12/sort')
+  await new Promise((resolve) => setTimeout(resolve))
+  await expect(takeEarly(12)).rejects.toThrow('no asset with number 12')
+})

@@ -33,6 +33,7 @@ class SortingTest extends OnTheDemo {
 
     proposeAllButTheHull(artist);
     sortTheBolts(artist);
+    whatIsShownAtOnceIsWhatTheServerSays(artist);
     sortTheHull(artist);
     sortTheSolarCells(artist);
     chooseByTyping(artist);
@@ -59,6 +60,19 @@ class SortingTest extends OnTheDemo {
     artist.button("Keep the proposal").click();
     assertThat(artist.drawer(5)).containsText("1 piece");
     assertThat(artist.drawer(2)).containsText("0 %");
+  }
+
+  /** The page counts what is claimed by itself, since a claim is seen before it is answered. */
+  private static void whatIsShownAtOnceIsWhatTheServerSays(StagePage artist) {
+    String shown = cabinet(artist).locator(".number").textContent();
+    assertThat(shown).isNotIn("0 %", "100 %");
+    new ApiClient(application)
+        .waitFor(
+            assetId(),
+            a -> {
+              double share = a.get("revisions").get(0).get("claimedShare").asDouble();
+              return shown.equals("%.1f %%".formatted(100 * share));
+            });
   }
 
   private static void sortTheHull(StagePage artist) {

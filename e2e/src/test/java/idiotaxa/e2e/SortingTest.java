@@ -64,7 +64,7 @@ class SortingTest extends OnTheDemo {
 
   /** The page counts what is claimed by itself, since a claim is seen before it is answered. */
   private static void whatIsShownAtOnceIsWhatTheServerSays(StagePage artist) {
-    String shown = cabinet(artist).locator(".number").textContent();
+    String shown = cabinet(artist).locator(".share .number").textContent();
     assertThat(shown).isNotIn("0 %", "100 %");
     new ApiClient(application)
         .waitFor(

@@ -9,8 +9,8 @@ import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.core.work.Parallel;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import idiotaxa.server.people.Costly;
 import idiotaxa.server.web.VersionHeader;
 import org.springframework.http.CacheControl;
@@ -46,7 +46,19 @@ class ModelController {
    * @param parts indices
    * @param word new name, or {@code pieces}, {@code materials}, {@code islands} to split by
    */
-  record NewPartEdit(String kind, int[] parts, String word) {}
+  record NewPartEdit(String kind, int[] parts, String word) {
+    PartEdit parsed() {
+      PartEdit.Kind known =
+          Arrays.stream(PartEdit.Kind.values())
+              .filter(k -> k.name().equalsIgnoreCase(kind))
+              .findFirst()
+              .orElseThrow(() -> new IllegalArgumentException("kind: parts are edited by rename, split or merge, not by " + kind + "."));
+      if (parts == null || word == null) {
+        throw new IllegalArgumentException((parts == null ? "parts" : "word") + " is missing.");
+      }
+      return new PartEdit(known, parts, word);
+    }
+  }
 
   /** Absent values: 2048 px and 4 px. */
   record NewLayout(Integer sizePx, Integer marginPx) {}
@@ -60,8 +72,7 @@ class ModelController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void edit(
       @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody NewPartEdit edit) {
-    PartEdit.Kind kind = PartEdit.Kind.valueOf(edit.kind().toUpperCase(Locale.ROOT));
-    models.editParts(id, VersionHeader.parse(ifMatch), new PartEdit(kind, edit.parts(), edit.word()));
+    models.editParts(id, VersionHeader.parse(ifMatch), edit.parsed());
   }
 
   /**

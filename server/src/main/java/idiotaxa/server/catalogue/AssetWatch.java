@@ -82,6 +82,8 @@ class AssetWatch {
     emitter.onCompletion(() -> leave(listener));
     emitter.onError(e -> leave(listener));
     listeners.add(listener);
+    // What changed since the request was let in is looked for by nobody else.
+    listener.endIfItMayNot();
     tellVisitors(assetIds);
     // In this order: a look that is under way either tells this listener too or is repeated.
     knownStamps.keySet().removeAll(assetIds);
@@ -118,8 +120,9 @@ class AssetWatch {
       if (++looks % LOOKS_PER_SIGN_OF_LIFE == 0) {
         listeners.forEach(AssetListener::giveSignOfLife);
       }
-      if (looks % LOOKS_PER_STANDING == 0 && !listeners.isEmpty()) {
+      if (looks % LOOKS_PER_STANDING == 0) {
         endThoseWhoMayNot();
+        // Also when the last one has left: others wait to hear it.
         tellVisitors(visitors.exchange(visitorsHere()));
       }
     } catch (RuntimeException e) {
@@ -129,6 +132,9 @@ class AssetWatch {
   }
 
   private void endThoseWhoMayNot() {
+    if (listeners.isEmpty()) {
+      return;
+    }
     Object stamp = standing.stamp();
     if (!stamp.equals(knownStanding)) {
       listeners.forEach(AssetListener::endIfItMayNot);

@@ -20,7 +20,7 @@ public class AssetTurns {
 
   /** To be called outside of any transaction. */
   public <T> T take(long assetId, Supplier<T> change) {
-    Lock lock = locks[(int) (assetId % LOCKS)];
+    Lock lock = locks[Math.floorMod(assetId, LOCKS)];
     lock.lock();
     try {
       return change.get();

@@ -104,9 +104,7 @@ public class FaceGroups {
       long assetId, long revisionId, long lastEntryId, JournalStore.EntryHead added, byte[] packed) {
     List<JournalStore.EntryHead> list = new ArrayList<>(heads(assetId, revisionId, lastEntryId));
     list.add(added);
-    List<JournalStore.EntryHead> kept = List.copyOf(list);
-    onceCommitted(() -> heads.put(new JournalOf(assetId, revisionId), new Heads(added.id(), kept)));
-    return held(revisionId, kept, id -> id == added.id() ? packed : journal.claims(id)).groupIds();
+    return held(revisionId, keep(new JournalOf(assetId, revisionId), added.id(), list), id -> id == added.id() ? packed : journal.claims(id)).groupIds();
   }
 
   private Held held(long revisionId, List<JournalStore.EntryHead> entries, LongFunction<byte[]> packed) {
@@ -162,6 +160,11 @@ public class FaceGroups {
       list.removeIf(e -> since.dropped().contains(e.id()));
       list.addAll(since.added());
     }
+    return keep(key, lastEntryId, list);
+  }
+
+  private List<JournalStore.EntryHead> keep(
+      JournalOf key, long lastEntryId, List<JournalStore.EntryHead> list) {
     List<JournalStore.EntryHead> kept = List.copyOf(list);
     onceCommitted(() -> heads.put(key, new Heads(lastEntryId, kept)));
     return kept;

@@ -76,7 +76,8 @@ class ProblemAdvice {
 
   @ExceptionHandler(IllegalArgumentException.class)
   ProblemDetail wrong(IllegalArgumentException e) {
-    if (!e.getStackTrace()[0].getClassName().startsWith("idiotaxa.")) {
+    StackTraceElement[] trace = e.getStackTrace();
+    if (trace.length > 0 && !trace[0].getClassName().startsWith("idiotaxa.")) {
       LOG.warn("refused by a library and not by our own check", e);
     }
     return problem(HttpStatus.BAD_REQUEST, e.getMessage());

@@ -13,6 +13,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
@@ -94,6 +95,11 @@ class ModelTest {
     var refused = api.change(asset, "POST", edits, "{\"kind\": \"rename\", \"parts\": [9], \"word\": \"x\"}");
     assertThat(refused.statusCode()).isEqualTo(400);
     assertThat(ApiClient.detail(refused)).contains("no part 9");
+    for (String wrong : List.of("{\"kind\": \"paint\", \"parts\": [0], \"word\": \"x\"}", "{\"kind\": \"rename\", \"word\": \"x\"}", "{}")) {
+      var answer = api.change(asset, "POST", edits, wrong);
+      assertThat(answer.statusCode()).isEqualTo(400);
+      assertThat(ApiClient.detail(answer)).containsAnyOf("rename, split or merge, not by", "parts is missing");
+    }
   }
 
   @Test

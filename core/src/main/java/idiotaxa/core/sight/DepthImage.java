@@ -5,9 +5,9 @@ import idiotaxa.core.mesh.Mesh;
 import java.util.Arrays;
 
 /**
- * A model seen from far away along a direction, in parallel projection: how far out its outermost surface
- * lies, pixel by pixel. It says what surely lies behind something, at least where no gap is narrower than
- * some pixels. Scratch of one thread.
+ * A model seen from far away from both ends of a direction, in parallel projection: how far out its
+ * outermost surfaces lie, pixel by pixel. It says what surely lies behind something, at least where no gap is
+ * narrower than some pixels. Scratch of one thread.
  */
 final class DepthImage {
   /** Pixels on a side; the model's bounding sphere fills them. */
@@ -23,7 +23,12 @@ final class DepthImage {
   private final double pixel;
   /** Column, row and depth of every vertex. */
   private final float[] seen;
-  private final float[] depth = new float[SIDE * SIDE];
+  /** The greatest depth of a pixel, which the direction sees. */
+  private final float[] near = new float[SIDE * SIDE];
+
+  /** The least one, which is seen from the other end. */
+  private final float[] far = new float[SIDE * SIDE];
+
   private final double[] frame = new double[9];
 
   DepthImage(Mesh mesh) {
@@ -53,7 +58,8 @@ final class DepthImage {
   void draw(double[] direction, boolean[] isDrawn) {
     setFrame(direction);
     project();
-    Arrays.fill(depth, Float.NEGATIVE_INFINITY);
+    Arrays.fill(near, Float.NEGATIVE_INFINITY);
+    Arrays.fill(far, Float.POSITIVE_INFINITY);
     for (int t = 0; t < mesh.triangleCount(); t++) {
       if (isDrawn[mesh.triangleFace(t)]) {
         drawTriangle(
@@ -149,8 +155,9 @@ final class DepthImage {
         boolean isInside = area > 0 ? ofA >= 0 && ofB >= 0 && ofC >= 0 : ofA <= 0 && ofB <= 0 && ofC <= 0;
         int at = row * SIDE + column;
         float value = az + ofB * perB + ofC * perC;
-        if (isInside && value > depth[at]) {
-          depth[at] = value;
+        if (isInside) {
+          near[at] = value > near[at] ? value : near[at];
+          far[at] = value < far[at] ? value : far[at];
         }
       }
     }
@@ -166,12 +173,29 @@ final class DepthImage {
     return ab > c ? ab : c;
   }
 
-  /** Whether a point lies so far behind what is in front of it that no way out leads along the direction. */
-  boolean isSurelyBehind(double px, double py, double pz) {
+  /**
+   * Whether a point lies so far behind what is in front of it that no way out leads along the direction.
+   *
+   * @param isOpposite whether out is against the direction
+   */
+  boolean isSurelyBehind(double px, double py, double pz, boolean isOpposite) {
     int at = (int) down(px, py, pz) * SIDE + (int) across(px, py, pz);
-    double far = out(px, py, pz) + MARGIN;
+    double depth = out(px, py, pz);
+    return isOpposite ? isBefore(far, at, depth - MARGIN) : isBehind(near, at, depth + MARGIN);
+  }
+
+  private static boolean isBehind(float[] surface, int at, double depth) {
     for (int row = at - SIDE; row <= at + SIDE; row += SIDE) {
-      if (depth[row] <= far || depth[row - 1] <= far || depth[row + 1] <= far) {
+      if (surface[row] <= depth || surface[row - 1] <= depth || surface[row + 1] <= depth) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static boolean isBefore(float[] surface, int at, double depth) {
+    for (int row = at - SIDE; row <= at + SIDE; row += SIDE) {
+      if (surface[row] >= depth || surface[row - 1] >= depth || surface[row + 1] >= depth) {
         return false;
       }
     }

@@ -16,12 +16,15 @@ import java.util.stream.IntStream;
 /**
  * Faces that none of a set of rays from outside reaches. A ray from outside that reaches a point is one
  * that leaves from there unhindered, so rays are sent from points on each face, on both sides, in
- * directions spread evenly over the sphere (Fibonacci lattice), until one gets out. Direction by direction an
- * image of the model's depth tells first from which points surely none does, which spares nearly all rays of
- * hidden faces; where the only way out is a gap narrower than {@link #gap}, it may be overlooked.
+ * directions spread evenly over the sphere (half a Fibonacci lattice and its opposites), until one gets out. An
+ * image of the model's depth along each, and against it, tells first from which points surely none does, which spares
+ * nearly all rays of hidden faces; where the only way out is a gap narrower than {@link #gap}, it may be overlooked.
  */
 public final class HiddenFaces {
   private static final int DIRECTIONS = 96;
+  /** The direction so many behind another is the opposite one. */
+  private static final int HALF = DIRECTIONS / 2;
+
   /** From the corners one in so many directions is enough; most of the time goes to hidden faces. */
   private static final int SPARSER = 3;
 
@@ -182,7 +185,7 @@ public final class HiddenFaces {
     DepthImage[] images = new DepthImage[threads];
     AtomicInteger done = new AtomicInteger();
     Parallel.run(
-        left.length == 0 ? 0 : DIRECTIONS,
+        left.length == 0 ? 0 : HALF,
         threads,
         (d, worker) -> {
           progress.checkCancelled();
@@ -195,9 +198,10 @@ public final class HiddenFaces {
             image.draw(direction(d), isDrawn);
           }
           look(d, left, rays[worker], image, progress);
+          look(d + HALF, left, rays[worker], image, progress);
           progress.at(
               "looking for hidden faces",
-              LUCK_SHARE + (1 - LUCK_SHARE) * done.incrementAndGet() / DIRECTIONS);
+              LUCK_SHARE + (1 - LUCK_SHARE) * done.incrementAndGet() / HALF);
         });
   }
 
@@ -253,7 +257,7 @@ public final class HiddenFaces {
     /**
      * Whether a ray gets out from any of the first points of a face's triangles.
      *
-     * @param image along the direction, null to ask rays only
+     * @param image along the direction or against it, null to ask rays only
      */
     boolean escape(int face, int points, DepthImage image) {
       for (int p = 0; p < points; p++) {
@@ -275,7 +279,7 @@ public final class HiddenFaces {
         }
         origin[axis] = (float) sum;
       }
-      if (image != null && image.isSurelyBehind(origin[0], origin[1], origin[2])) {
+      if (image != null && image.isSurelyBehind(origin[0], origin[1], origin[2], along >= HALF)) {
         return false;
       }
       int found = rays.blocker(origin, direction, 4 * size, blocker[along]);
@@ -305,12 +309,15 @@ public final class HiddenFaces {
   private static float[] directions() {
     float[] out = new float[3 * DIRECTIONS];
     double golden = Math.PI * (3 - Math.sqrt(5));
-    for (int i = 0; i < DIRECTIONS; i++) {
+    for (int i = 0; i < HALF; i++) {
       double y = 1 - (2 * i + 1.0) / DIRECTIONS;
       double ring = Math.sqrt(1 - y * y);
       out[3 * i] = (float) (ring * Math.cos(golden * i));
       out[3 * i + 1] = (float) y;
       out[3 * i + 2] = (float) (ring * Math.sin(golden * i));
+      for (int axis = 0; axis < 3; axis++) {
+        out[3 * (i + HALF) + axis] = -out[3 * i + axis];
+      }
     }
     return out;
   }

@@ -35,10 +35,15 @@ class DepthImageTest {
     DepthImage image = new DepthImage(mesh);
     boolean[] isDrawn = new boolean[mesh.faceCount()];
     Arrays.fill(isDrawn, true);
-    image.draw(new double[] {0, 0, up}, isDrawn);
-    assertThat(image.isSurelyBehind(x, y, z)).isEqualTo(isBehind);
+    // The same way out, once along the direction that is drawn and once against it.
+    for (boolean isOpposite : new boolean[] {false, true}) {
+      image.draw(new double[] {0, 0, isOpposite ? -up : up}, isDrawn);
+      assertThat(image.isSurelyBehind(x, y, z, isOpposite)).isEqualTo(isBehind);
+    }
     Arrays.fill(isDrawn, false);
     image.draw(new double[] {0, 0, up}, isDrawn);
-    assertThat(image.isSurelyBehind(x, y, z)).as("what is not drawn hides nothing").isFalse();
+    for (boolean isOpposite : new boolean[] {false, true}) {
+      assertThat(image.isSurelyBehind(x, y, z, isOpposite)).as("what is not drawn hides nothing").isFalse();
+    }
   }
 }

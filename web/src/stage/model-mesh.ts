@@ -1,13 +1,13 @@
-import { BufferAttribute, BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
+import { BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
 import type { DataTexture, IUniform, PerspectiveCamera, WebGLRenderer } from 'three'
 import { placeAligned } from '@/stage/alignment'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
+import { addWire, cornerGeometry, layAgain } from '@/stage/corner-geometry'
 import { FaceColors } from '@/stage/face-colors'
 import { FaceMarks } from '@/stage/face-marks'
 import fragmentShader from '@/stage/model.frag?raw'
 import vertexShader from '@/stage/model.vert?raw'
-import { wireDistances } from '@/stage/wire'
 
 /** How the surface is coloured. */
 export type StageView = 'ids' | 'lit' | 'colors' | 'map' | 'materials'
@@ -73,9 +73,7 @@ export class ModelMesh {
   /** Draws the sides of the faces. */
   setWire(isOn: boolean): void {
     const { geometry, material } = this.mesh
-    if (isOn && !geometry.hasAttribute('wire')) {
-      geometry.setAttribute('wire', new BufferAttribute(wireDistances(this.model), 3, true))
-    }
+    if (isOn && !geometry.hasAttribute('wire')) addWire(geometry, this.model)
     material.uniforms.uHasWire!.value = isOn
   }
 
@@ -95,6 +93,12 @@ export class ModelMesh {
 
   setPixelRatio(ratio: number): void {
     this.mesh.material.uniforms.uPixelRatio!.value = ratio
+  }
+
+  /** Hands everything over again to a graphics card that has forgotten it. */
+  sendAgain(): void {
+    layAgain(this.mesh.geometry, this.model)
+    this.marks.sendAll()
   }
 
   dispose(): void {
@@ -119,40 +123,4 @@ export function prepareSurface(renderer: WebGLRenderer, camera: PerspectiveCamer
 
 function surfaceMaterial(uniforms: Record<string, IUniform>): RawShaderMaterial {
   return new RawShaderMaterial({ glslVersion: GLSL3, vertexShader, fragmentShader, side: DoubleSide, uniforms })
-}
-
-/** Geometry without shared vertices, because face, UV and colour belong to corners. */
-function cornerGeometry(model: Model): BufferGeometry {
-  const corners = model.triangles.length
-  const positions = new Float32Array(3 * corners)
-  const faces = new Float32Array(corners)
-  for (let c = 0; c < corners; c++) {
-    const v = 3 * model.triangles[c]!
-    positions[3 * c] = model.positions[v]!
-    positions[3 * c + 1] = model.positions[v + 1]!
-    positions[3 * c + 2] = model.positions[v + 2]!
-    faces[c] = model.triangleFace[(c / 3) | 0]!
-  }
-  const geometry = new BufferGeometry()
-  geometry.setAttribute('position', new BufferAttribute(positions, 3))
-  geometry.setAttribute('face', new BufferAttribute(faces, 1))
-  if (model.uvs) geometry.setAttribute('uv', new BufferAttribute(model.uvs, 2))
-  if (model.colors) geometry.setAttribute('color', new BufferAttribute(rgbaBytes(model.colors), 4, true))
-  if (model.normals) {
-    const bytes = new Int8Array(model.normals.buffer, model.normals.byteOffset, 4 * corners)
-    geometry.setAttribute('normal', new BufferAttribute(bytes, 4, true))
-  }
-  return geometry
-}
-
-function rgbaBytes(argb: Uint32Array): Uint8Array {
-  const bytes = new Uint8Array(4 * argb.length)
-  for (let i = 0; i < argb.length; i++) {
-    const value = argb[i]!
-    bytes[4 * i] = (value >> 16) & 255
-    bytes[4 * i + 1] = (value >> 8) & 255
-    bytes[4 * i + 2] = value & 255
-    bytes[4 * i + 3] = 255
-  }
-  return bytes
 }

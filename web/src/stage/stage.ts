@@ -116,7 +116,7 @@ export class Stage {
       () => (this.framed = null)
     )
     this.canvas.addEventListener('webglcontextrestored', () => {
-      for (const mesh of [this.shown, ...this.overlays]) mesh?.marks.sendAll()
+      for (const mesh of [this.shown, ...this.overlays]) mesh?.sendAgain()
       this.requestFrame()
     })
     this.prepared = prepareSurface(this.renderer, this.camera)

@@ -27,6 +27,10 @@ describe('the geometry of corners', () => {
     expect([...geometry.getAttribute('color').array].slice(0, 4)).toEqual([0x11, 0x22, 0x33, 255])
   })
 
+  it('has a place before anything is laid out, so that nobody asks the corners for it', () => {
+    expect(cornerGeometry(model).boundingSphere).not.toBeNull()
+  })
+
   it('lets go of what the graphics card has, and lays it out again', () => {
     const geometry = cornerGeometry(model)
     addWire(geometry, model)

@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry } from 'three'
+import { BufferAttribute, BufferGeometry, Sphere } from 'three'
 import type { TypedArray } from 'three'
 import type { Model } from '@/model/model'
 import { wireDistances } from '@/stage/wire'
@@ -6,6 +6,8 @@ import { wireDistances } from '@/stage/wire'
 /** Geometry without shared vertices, because face, UV and colour belong to corners. */
 export function cornerGeometry(model: Model): BufferGeometry {
   const geometry = new BufferGeometry()
+  // The renderer sorts by where it is, which nothing depends on, and would look at every corner for it.
+  geometry.boundingSphere = new Sphere()
   lay(geometry, model)
   return geometry
 }

@@ -36,6 +36,7 @@ export class ModelMesh {
       uMap: { value: new Texture() },
       uMapTile: { value: new Vector2() },
       uFaceColors: { value: this.faceColors.texture },
+      uHasFaceColors: { value: false },
       uHasWire: { value: false },
       uHatchesAll: { value: false },
       uIsPickOnly: { value: false },
@@ -68,6 +69,7 @@ export class ModelMesh {
   /** @param rgb three bytes a face, for the view `materials` */
   setFaceColors(rgb: Uint8Array): void {
     this.faceColors.set(rgb)
+    for (const { material } of [this.mesh, this.pickMesh]) material.uniforms.uHasFaceColors!.value = true
   }
 
   /** Draws the sides of the faces. */

@@ -9,6 +9,7 @@ uniform mat3 normalMatrix;
 uniform usampler2D uFaces;
 uniform sampler2D uGroupColors;
 uniform sampler2D uFaceColors;
+uniform bool uHasFaceColors;
 
 in vec3 position;
 in vec3 normal;
@@ -36,8 +37,8 @@ void main() {
   vFlags = data.b;
   vPiece = float(data.a) / 255.0;
   vGroupColor = texelFetch(uGroupColors, ivec2(int(data.r), int(data.g)), 0).rgb;
-  // As wide as the faces' own texture once colours are there.
-  vFaceColor = textureSize(uFaceColors, 0).x < width ? vec3(0.0) : texelFetch(uFaceColors, ivec2(f % width, f / width), 0).rgb;
+  vFaceColor = vec3(0.0);
+  if (uHasFaceColors) vFaceColor = texelFetch(uFaceColors, ivec2(f % width, f / width), 0).rgb;
   vWire = wire;
   vec4 view = modelViewMatrix * vec4(position, 1.0);
   vNormal = normalMatrix * normal;

@@ -78,7 +78,7 @@ export class LookStage {
     this.renderer = new WebGLRenderer({ antialias: true })
     this.renderer.outputColorSpace = LinearSRGBColorSpace
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
-    this.renderer.setClearColor(new Color().setStyle(getComputedStyle(host).getPropertyValue('--stage').trim(), LinearSRGBColorSpace), 1)
+    this.clearToGrey()
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
     const black = (): Vector3 => new Vector3()
@@ -101,9 +101,18 @@ export class LookStage {
       () => this.frame(),
       () => (this.isFramed = false)
     )
-    this.renderer.domElement.addEventListener('webglcontextrestored', () => this.requestFrame())
+    this.renderer.domElement.addEventListener('webglcontextrestored', () => {
+      this.clearToGrey()
+      this.requestFrame()
+    })
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
+  }
+
+  /** A renewed graphics context has forgotten it. */
+  private clearToGrey(): void {
+    const grey = getComputedStyle(this.host).getPropertyValue('--stage').trim()
+    this.renderer.setClearColor(new Color().setStyle(grey, LinearSRGBColorSpace), 1)
   }
 
   /** Shows a model; faces that lie on no sheet are plain. */

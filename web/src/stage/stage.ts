@@ -86,7 +86,7 @@ export class Stage {
     this.renderer = new WebGLRenderer({ antialias: false })
     this.renderer.outputColorSpace = LinearSRGBColorSpace
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
-    this.renderer.setClearColor(0, 0)
+    this.clearToNothing()
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
     this.outlines = new OutlinePass(getComputedStyle(host).getPropertyValue('--stage').trim())
@@ -116,6 +116,7 @@ export class Stage {
       () => (this.framed = null)
     )
     this.canvas.addEventListener('webglcontextrestored', () => {
+      this.clearToNothing()
       for (const mesh of [this.shown, ...this.overlays]) mesh?.sendAgain()
       this.requestFrame()
     })
@@ -124,6 +125,11 @@ export class Stage {
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
     this.resize()
+  }
+
+  /** The stage's grey is laid under what is drawn. A renewed graphics context has forgotten it and clears to black. */
+  private clearToNothing(): void {
+    this.renderer.setClearColor(0, 0)
   }
 
   get canvas(): HTMLCanvasElement {

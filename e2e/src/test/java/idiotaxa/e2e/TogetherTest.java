@@ -285,6 +285,7 @@ class TogetherTest extends OnTheDemo {
     assertThat(page.getByTestId("drawer-3")).containsText("100 %");
     page.evaluate("() => window.lost.restoreContext()");
     waitForPixel(page, 0.3, 0.5, colorOf(3));
+    waitForPixel(page, 0.02, 0.5, STAGE_GREY);
     page.close();
   }
 

@@ -1,4 +1,4 @@
-// Of the component library the styles of those components that are used; all of them are ten times as much.
+// Of the component library the styles of those components that are used; those of all are three times as much.
 import 'element-plus/es/components/autocomplete/style/css'
 import 'element-plus/es/components/button/style/css'
 import 'element-plus/es/components/checkbox-group/style/css'

@@ -23,11 +23,11 @@ final class DepthImage {
   private final double pixel;
   /** Column, row and depth of every vertex. */
   private final float[] seen;
-  /** The greatest depth of a pixel, which the direction sees. */
-  private final float[] near = new float[SIDE * SIDE];
+  /** How far out the outermost surface lies along the direction, pixel by pixel. */
+  private final float[] front = new float[SIDE * SIDE];
 
-  /** The least one, which is seen from the other end. */
-  private final float[] far = new float[SIDE * SIDE];
+  /** The same against the direction. */
+  private final float[] back = new float[SIDE * SIDE];
 
   private final double[] frame = new double[9];
 
@@ -58,8 +58,8 @@ final class DepthImage {
   void draw(double[] direction, boolean[] isDrawn) {
     setFrame(direction);
     project();
-    Arrays.fill(near, Float.NEGATIVE_INFINITY);
-    Arrays.fill(far, Float.POSITIVE_INFINITY);
+    Arrays.fill(front, Float.NEGATIVE_INFINITY);
+    Arrays.fill(back, Float.NEGATIVE_INFINITY);
     for (int t = 0; t < mesh.triangleCount(); t++) {
       if (isDrawn[mesh.triangleFace(t)]) {
         drawTriangle(
@@ -156,8 +156,8 @@ final class DepthImage {
         int at = row * SIDE + column;
         float value = az + ofB * perB + ofC * perC;
         if (isInside) {
-          near[at] = value > near[at] ? value : near[at];
-          far[at] = value < far[at] ? value : far[at];
+          front[at] = value > front[at] ? value : front[at];
+          back[at] = -value > back[at] ? -value : back[at];
         }
       }
     }
@@ -180,22 +180,10 @@ final class DepthImage {
    */
   boolean isSurelyBehind(double px, double py, double pz, boolean isOpposite) {
     int at = (int) down(px, py, pz) * SIDE + (int) across(px, py, pz);
-    double depth = out(px, py, pz);
-    return isOpposite ? isBefore(far, at, depth - MARGIN) : isBehind(near, at, depth + MARGIN);
-  }
-
-  private static boolean isBehind(float[] surface, int at, double depth) {
+    float[] surface = isOpposite ? back : front;
+    double far = (isOpposite ? -1 : 1) * out(px, py, pz) + MARGIN;
     for (int row = at - SIDE; row <= at + SIDE; row += SIDE) {
-      if (surface[row] <= depth || surface[row - 1] <= depth || surface[row + 1] <= depth) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private static boolean isBefore(float[] surface, int at, double depth) {
-    for (int row = at - SIDE; row <= at + SIDE; row += SIDE) {
-      if (surface[row] >= depth || surface[row - 1] >= depth || surface[row + 1] >= depth) {
+      if (surface[row] <= far || surface[row - 1] <= far || surface[row + 1] <= far) {
         return false;
       }
     }

@@ -5,6 +5,7 @@ import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.ClosestPointQuery;
 import idiotaxa.core.trace.TracedSource;
+import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 import java.util.SplittableRandom;
 
@@ -16,13 +17,14 @@ final class SurfaceDistance {
   private static final int POINTS = 1500;
   private static final long SEED = 20_261_125L;
 
+  /** Points that one thread looks at in one go. Sums go by blocks, so they do not depend on threads. */
+  private static final int BLOCK = 100;
+
   private final double[] targetPoints;
   private final double[] sourcePoints;
   private final int[] sourceTriangles;
-  private final ClosestPointQuery ofTarget;
-  private final ClosestPointQuery ofSource;
+  private final Probe[] probes;
   private final double limit;
-  private final double[] moved = new double[3];
 
   /**
    * @param limit metres of the target from which on all distances are alike
@@ -32,38 +34,87 @@ final class SurfaceDistance {
     sourceTriangles = new int[POINTS];
     targetPoints = points(target, new int[POINTS]);
     sourcePoints = points(source.mesh(), sourceTriangles);
-    ofTarget = new ClosestPointQuery(Bvh.of(target, threads));
-    ofSource = new ClosestPointQuery(source.bvh());
+    Bvh ofTarget = Bvh.of(target, threads);
+    probes = new Probe[threads];
+    Arrays.setAll(probes, i -> new Probe(new ClosestPointQuery(ofTarget), new ClosestPointQuery(source.bvh())));
+  }
+
+  /** What one thread looks with. */
+  private record Probe(ClosestPointQuery ofTarget, ClosestPointQuery ofSource, double[] moved) {
+    Probe(ClosestPointQuery ofTarget, ClosestPointQuery ofSource) {
+      this(ofTarget, ofSource, new double[3]);
+    }
+
+    boolean findsTarget(double farthest) {
+      return ofTarget.find(moved[0], moved[1], moved[2], farthest, null);
+    }
+
+    boolean findsSource(double farthest) {
+      return ofSource.find(moved[0], moved[1], moved[2], farthest, null);
+    }
+  }
+
+  private interface OfPoint {
+    double at(Probe probe, int point);
+  }
+
+  private double sum(OfPoint ofPoint) {
+    double[] ofBlock = new double[POINTS / BLOCK];
+    Parallel.run(
+        ofBlock.length,
+        probes.length,
+        (block, worker) -> {
+          double sum = 0;
+          for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
+            sum += ofPoint.at(probes[worker], i);
+          }
+          ofBlock[block] = sum;
+        });
+    double sum = 0;
+    for (double part : ofBlock) {
+      sum += part;
+    }
+    return sum;
+  }
+
+  private void moveSource(Alignment alignment, int i, double[] moved) {
+    alignment.point(sourcePoints[3 * i], sourcePoints[3 * i + 1], sourcePoints[3 * i + 2], moved);
+  }
+
+  private void moveTarget(Alignment alignment, int i, double[] moved) {
+    alignment.inversePoint(targetPoints[3 * i], targetPoints[3 * i + 1], targetPoints[3 * i + 2], moved);
   }
 
   /** Metres of the target. */
   double mean(Alignment alignment) {
-    double sum = 0;
-    for (int i = 0; i < POINTS; i++) {
-      alignment.point(
-          sourcePoints[3 * i], sourcePoints[3 * i + 1], sourcePoints[3 * i + 2], moved);
-      sum += distance(ofTarget, limit);
-      alignment.inversePoint(
-          targetPoints[3 * i], targetPoints[3 * i + 1], targetPoints[3 * i + 2], moved);
-      sum += distance(ofSource, limit / alignment.scale()) * alignment.scale();
-    }
+    double far = limit / alignment.scale();
+    double sum =
+        sum(
+            (probe, i) -> {
+              moveSource(alignment, i, probe.moved);
+              double toTarget = probe.findsTarget(limit) ? probe.ofTarget.distance() : limit;
+              moveTarget(alignment, i, probe.moved);
+              double toSource = probe.findsSource(far) ? probe.ofSource.distance() : far;
+              return toTarget + toSource * alignment.scale();
+            });
     return sum / (2 * POINTS);
   }
 
   /** Share of the source's points that lie within a distance of the target, and the other way round. */
   double[] nearShares(Alignment alignment, double within) {
-    int source = 0;
-    int target = 0;
-    for (int i = 0; i < POINTS; i++) {
-      alignment.point(
-          sourcePoints[3 * i], sourcePoints[3 * i + 1], sourcePoints[3 * i + 2], moved);
-      source += ofTarget.find(moved[0], moved[1], moved[2], within, null) ? 1 : 0;
-      alignment.inversePoint(
-          targetPoints[3 * i], targetPoints[3 * i + 1], targetPoints[3 * i + 2], moved);
-      target +=
-          ofSource.find(moved[0], moved[1], moved[2], within / alignment.scale(), null) ? 1 : 0;
-    }
-    return new double[] {source / (double) POINTS, target / (double) POINTS};
+    double source =
+        sum(
+            (probe, i) -> {
+              moveSource(alignment, i, probe.moved);
+              return probe.findsTarget(within) ? 1 : 0;
+            });
+    double target =
+        sum(
+            (probe, i) -> {
+              moveTarget(alignment, i, probe.moved);
+              return probe.findsSource(within / alignment.scale()) ? 1 : 0;
+            });
+    return new double[] {source / POINTS, target / POINTS};
   }
 
   /** What the surfaces show at places that meet. */
@@ -74,27 +125,19 @@ final class SurfaceDistance {
 
   /** Share of the source's points that find what they show on the target near by. */
   double agreement(Alignment alignment, Agreement agreement) {
-    int agreeing = 0;
-    for (int i = 0; i < POINTS; i++) {
-      alignment.point(
-          sourcePoints[3 * i], sourcePoints[3 * i + 1], sourcePoints[3 * i + 2], moved);
-      boolean isFound = ofTarget.find(moved[0], moved[1], moved[2], limit, null);
-      agreeing += isFound && agreement.agrees(sourceTriangles[i], ofTarget.triangle()) ? 1 : 0;
-    }
-    return agreeing / (double) POINTS;
-  }
-
-  private double distance(ClosestPointQuery query, double farthest) {
-    return query.find(moved[0], moved[1], moved[2], farthest, null) ? query.distance() : farthest;
+    double agreeing =
+        sum(
+            (probe, i) -> {
+              moveSource(alignment, i, probe.moved);
+              boolean isFound = probe.findsTarget(limit);
+              return isFound && agreement.agrees(sourceTriangles[i], probe.ofTarget.triangle()) ? 1 : 0;
+            });
+    return agreeing / POINTS;
   }
 
   private static double[] points(Mesh mesh, int[] triangles) {
-    double[] cumulative = new double[mesh.triangleCount()];
-    double sum = 0;
-    for (int t = 0; t < cumulative.length; t++) {
-      sum += TriangleGeometry.area(mesh, t);
-      cumulative[t] = sum;
-    }
+    double[] cumulative = TriangleGeometry.cumulativeAreas(mesh);
+    double sum = cumulative[cumulative.length - 1];
     SplittableRandom random = new SplittableRandom(SEED);
     double[] out = new double[3 * POINTS];
     float[] p = mesh.positions();

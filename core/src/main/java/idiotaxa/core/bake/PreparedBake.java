@@ -181,7 +181,7 @@ public final class PreparedBake {
         counts.conflicts,
         maps.texelsOfGroup(maxGroup),
         parts,
-        baker.problems(),
+        baker.problems(maps),
         baker.thinGroups(),
         counts.rays,
         millis);

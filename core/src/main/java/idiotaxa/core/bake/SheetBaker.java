@@ -75,10 +75,13 @@ final class SheetBaker {
       pass("sampling borders", CENTERS_SHARE, 1, (worker, tile) -> worker.borders.read(tile, marks));
     }
     rescueThinTriangles();
-    Coverage shares = coverage.build();
-    thinGroups =
-        new ThinGroups(settings.width(), settings.height(), groups)
-            .rescue(shares, triangles, own);
+    SheetMaps maps = maps(coverage.build());
+    thinGroups = new ThinGroups(maps).rescue(triangles, own);
+    // What is known of maps was counted before groups were rescued.
+    return thinGroups.isEmpty() ? maps : maps(maps.coverage());
+  }
+
+  private SheetMaps maps(Coverage shares) {
     return new SheetMaps(settings.width(), settings.height(), groups, shares);
   }
 
@@ -149,13 +152,23 @@ final class SheetBaker {
     return thinGroups;
   }
 
-  /** Where something is wrong; valid after {@link #bake}. */
-  List<ProblemRegion> problems() {
+  /**
+   * Where something is wrong.
+   *
+   * @param maps that {@link #bake} made
+   */
+  List<ProblemRegion> problems(SheetMaps maps) {
     BitSet gone = new BitSet();
-    for (int t = 0; t < groups.length; t++) {
-      if (groups[t] == SheetMaps.MISSED) {
-        gone.set(t);
-      }
+    for (int y = 0; y < maps.height(); y++) {
+      int from = y * maps.width();
+      maps.runs()
+          .visit(
+              y,
+              (begin, end) -> {
+                if (groups[from + begin] == SheetMaps.MISSED) {
+                  gone.set(from + begin, from + end);
+                }
+              });
     }
     BitSet conflicting = setOf(gather(worker -> worker.centers.conflicting()));
     ProblemFinder finder =

@@ -19,19 +19,19 @@ final class ThinGroups {
   private final int width;
   private final int height;
   private final char[] groups;
-  private final int[] texelsOfGroup = new int[Character.MAX_VALUE + 1];
+  private final Coverage coverage;
+  private final long[] texelsOfGroup;
   private final List<Integer> found = new ArrayList<>();
 
   /**
-   * @param groups crisp plane; changed
+   * @param maps whose crisp plane is changed
    */
-  ThinGroups(int width, int height, char[] groups) {
-    this.width = width;
-    this.height = height;
-    this.groups = groups;
-    for (char group : groups) {
-      texelsOfGroup[group]++;
-    }
+  ThinGroups(SheetMaps maps) {
+    width = maps.width();
+    height = maps.height();
+    groups = maps.groups();
+    coverage = maps.coverage();
+    texelsOfGroup = maps.texelsOfValue();
   }
 
   /**
@@ -39,8 +39,8 @@ final class ThinGroups {
    *     known to be there
    * @return the numbers of the groups, ascending
    */
-  List<Integer> rescue(Coverage coverage, UvTriangles triangles, SurfaceGroups own) {
-    mostCovered(coverage).forEach(this::take);
+  List<Integer> rescue(UvTriangles triangles, SurfaceGroups own) {
+    mostCovered().forEach(this::take);
     if (own != null) {
       largestTriangles(triangles, own).forEach((group, i) -> takeMiddle(group, triangles, i));
     }
@@ -54,7 +54,7 @@ final class ThinGroups {
   }
 
   /** Texels of the greatest coverage of each group that has no texel. */
-  private TreeMap<Integer, IntArrayList> mostCovered(Coverage coverage) {
+  private TreeMap<Integer, IntArrayList> mostCovered() {
     TreeMap<Integer, IntArrayList> texels = new TreeMap<>();
     int[] best = new int[texelsOfGroup.length];
     int[] start = coverage.start();

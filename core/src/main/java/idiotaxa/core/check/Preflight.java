@@ -153,11 +153,11 @@ public final class Preflight {
   public void addReading(Mesh read, OriginReading reading) {
     double[] areaOfGroup = new double[Group.MAX_NUMBER + 2];
     double area = 0;
-    for (int t = 0; t < read.triangleCount(); t++) {
-      double ofTriangle = TriangleGeometry.area(read, t);
-      area += ofTriangle;
+    double[] areas = TriangleGeometry.areas(read);
+    for (int t = 0; t < areas.length; t++) {
+      area += areas[t];
       // Triangles of several groups count for the last place, which is no group's.
-      areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += ofTriangle;
+      areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += areas[t];
     }
     double unclaimed = area > 0 ? areaOfGroup[Group.UNCLAIMED] / area : 1;
     Cure sort = new Cure("Go to Sort", Cure.Action.SORT, "");

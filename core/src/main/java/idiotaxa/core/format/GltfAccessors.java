@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.work.Parallel;
 import java.nio.ByteBuffer;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
@@ -14,6 +15,10 @@ final class GltfAccessors {
   private static final int FLOAT = 5126;
   private static final Map<String, Integer> COMPONENTS =
       Map.of("SCALAR", 1, "VEC2", 2, "VEC3", 3, "VEC4", 4);
+
+  /** Elements that one thread decodes at a time. */
+  private static final int RANGE = 1 << 13;
+
   private final GltfDocument document;
 
   GltfAccessors(GltfDocument document) {
@@ -55,14 +60,24 @@ final class GltfAccessors {
     boolean isNormalised = accessor.path("normalized").asBoolean(false);
     Layout layout = layout(index, accessor, components, type);
     float[] out = new float[layout.count * components];
-    for (int i = 0; i < layout.count && layout.bytes != null; i++) {
-      for (int k = 0; k < components; k++) {
-        out[i * components + k] =
-            component(layout.bytes, layout.at(i) + k * bytesOf(type), type, isNormalised);
-      }
+    if (layout.bytes != null && type == FLOAT && layout.stride == components * bytesOf(type)) {
+      layout.bytes.slice(layout.offset, out.length * Float.BYTES).order(layout.bytes.order()).asFloatBuffer().get(out);
+    } else if (layout.bytes != null) {
+      Parallel.ranges(
+          layout.count, RANGE, Parallel.cores(), (from, to) -> decode(layout, from, to, components, type, isNormalised, out));
     }
     applySparse(index, accessor, components, type, isNormalised, out);
     return out;
+  }
+
+  private static void decode(
+      Layout layout, int from, int to, int components, int type, boolean isNormalised, float[] out) {
+    int bytes = bytesOf(type);
+    for (int i = from; i < to; i++) {
+      for (int k = 0; k < components; k++) {
+        out[i * components + k] = component(layout.bytes, layout.at(i) + k * bytes, type, isNormalised);
+      }
+    }
   }
 
   /** Unsigned integers of an index accessor. */
@@ -75,8 +90,12 @@ final class GltfAccessors {
     }
     Layout layout = layout(index, accessor, 1, type);
     int[] out = new int[layout.count];
-    for (int i = 0; i < out.length && layout.bytes != null; i++) {
-      out[i] = unsigned(layout.bytes, layout.at(i), type);
+    if (layout.bytes != null && type == UNSIGNED_INT && layout.stride == Integer.BYTES) {
+      layout.bytes.slice(layout.offset, out.length * Integer.BYTES).order(layout.bytes.order()).asIntBuffer().get(out);
+    } else if (layout.bytes != null) {
+      for (int i = 0; i < out.length; i++) {
+        out[i] = unsigned(layout.bytes, layout.at(i), type);
+      }
     }
     return out;
   }

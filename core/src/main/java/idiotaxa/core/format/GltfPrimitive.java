@@ -3,6 +3,7 @@ package idiotaxa.core.format;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.Srgb;
+import idiotaxa.core.work.Parallel;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
@@ -11,6 +12,9 @@ final class GltfPrimitive {
   private static final int TRIANGLES = 4;
   private static final int STRIP = 5;
   private static final int FAN = 6;
+
+  /** Vertices or corners that one thread takes at a time. */
+  private static final int RANGE = 1 << 14;
 
   private final GltfDocument document;
   private final GltfAccessors accessors;
@@ -64,11 +68,8 @@ final class GltfPrimitive {
   private int addVertices(int accessor) {
     float[] p = accessors.floats(accessor, 3, place);
     int first = builder.vertexCount();
-    double[] out = new double[3];
-    for (int i = 0; i < p.length; i += 3) {
-      transform.point(p[i], p[i + 1], p[i + 2], out);
-      builder.vertex(out[0], out[1], out[2]);
-    }
+    Parallel.ranges(p.length / 3, RANGE, Parallel.cores(), (from, to) -> transform.points(p, from, to));
+    builder.vertices(p);
     return first;
   }
 
@@ -94,7 +95,13 @@ final class GltfPrimitive {
     }
     float[] linear = attribute(attributes, "COLOR_0", components, vertexCount);
     int[] out = new int[vertexCount];
-    for (int i = 0; i < vertexCount; i++) {
+    Parallel.ranges(
+        vertexCount, RANGE, Parallel.cores(), (from, to) -> encodeColors(linear, components, from, to, out));
+    return out;
+  }
+
+  private static void encodeColors(float[] linear, int components, int from, int to, int[] out) {
+    for (int i = from; i < to; i++) {
       int at = components * i;
       int alpha = components == 4 ? Math.round(255 * Math.max(0, Math.min(1, linear[at + 3]))) : 255;
       out[i] =
@@ -103,7 +110,6 @@ final class GltfPrimitive {
               | Srgb.fromLinear(linear[at + 1]) << 8
               | Srgb.fromLinear(linear[at + 2]);
     }
-    return out;
   }
 
   private int[] readIndices(JsonNode primitive, int vertexCount) {
@@ -132,36 +138,101 @@ final class GltfPrimitive {
     if (mode == TRIANGLES && indices.length % 3 != 0) {
       throw document.refuse(place, indices.length + " indices do not make whole triangles");
     }
-    int step = mode == TRIANGLES ? 3 : 1;
-    for (int i = 0; i + 2 < indices.length; i += step) {
-      int a = mode == FAN ? indices[0] : indices[i];
-      boolean isOdd = mode == STRIP && (i & 1) == 1;
-      int b = indices[isOdd ? i + 2 : i + 1];
-      int c = indices[isOdd ? i + 1 : i + 2];
-      boolean isTurned = transform.isMirrored();
-      builder.face(part, material);
-      corner(a, first);
-      corner(isTurned ? c : b, first);
-      corner(isTurned ? b : c, first);
+    int[] corners = corners(mode, indices);
+    if (corners.length == 0) {
+      return;
+    }
+    int[] vertices = new int[corners.length];
+    overCorners(
+        corners,
+        (from, to) -> {
+          for (int c = from; c < to; c++) {
+            vertices[c] = first + corners[c];
+          }
+        });
+    builder.triangles(part, material, vertices);
+    if (uvs != null) {
+      flip(uvs);
+      builder.uvs(picked(uvs, 2, corners));
+    }
+    if (textureUvs != null) {
+      map(textureUvs);
+      builder.textureUvs(picked(textureUvs, 2, corners));
+    }
+    if (normals != null) {
+      Parallel.ranges(
+          normals.length / 3, RANGE, Parallel.cores(), (from, to) -> transform.normals(normals, from, to));
+      builder.normals(picked(normals, 3, corners));
+    }
+    if (colors != null) {
+      builder.colors(picked(colors, corners));
     }
   }
 
-  private void corner(int index, int first) {
-    builder.corner(first + index);
-    if (uvs != null) {
-      builder.uv(uvs[2 * index], 1 - uvs[2 * index + 1]);
+  /** Three indices a triangle, counter-clockwise, of a list, strip or fan (glTF 2.0, 3.7.2.1). */
+  private int[] corners(int mode, int[] indices) {
+    boolean isTurned = transform.isMirrored();
+    if (mode == TRIANGLES && !isTurned) {
+      return indices;
     }
-    if (textureUvs != null) {
-      double u = textureUvs[2 * index];
-      double v = textureUvs[2 * index + 1];
-      builder.textureUv((float) mapping.u(u, v), (float) (1 - mapping.v(u, v)));
+    int triangles = mode == TRIANGLES ? indices.length / 3 : Math.max(0, indices.length - 2);
+    int step = mode == TRIANGLES ? 3 : 1;
+    int[] out = new int[3 * triangles];
+    for (int t = 0; t < triangles; t++) {
+      int i = step * t;
+      boolean isOdd = mode == STRIP && (i & 1) == 1;
+      int b = indices[isOdd ? i + 2 : i + 1];
+      int c = indices[isOdd ? i + 1 : i + 2];
+      out[3 * t] = mode == FAN ? indices[0] : indices[i];
+      out[3 * t + 1] = isTurned ? c : b;
+      out[3 * t + 2] = isTurned ? b : c;
     }
-    if (normals != null) {
-      float[] n = transform.normal(normals[3 * index], normals[3 * index + 1], normals[3 * index + 2]);
-      builder.normal(n[0], n[1], n[2]);
+    return out;
+  }
+
+  /** v runs down in the file. */
+  private static void flip(float[] uv) {
+    for (int i = 1; i < uv.length; i += 2) {
+      uv[i] = 1 - uv[i];
     }
-    if (colors != null) {
-      builder.color(colors[index]);
+  }
+
+  private void map(float[] uv) {
+    for (int i = 0; i < uv.length; i += 2) {
+      double u = uv[i];
+      double v = uv[i + 1];
+      uv[i] = (float) mapping.u(u, v);
+      uv[i + 1] = (float) (1 - mapping.v(u, v));
     }
+  }
+
+  private static float[] picked(float[] values, int each, int[] corners) {
+    float[] out = new float[each * corners.length];
+    overCorners(
+        corners,
+        (from, to) -> {
+          for (int c = from; c < to; c++) {
+            for (int k = 0; k < each; k++) {
+              out[each * c + k] = values[each * corners[c] + k];
+            }
+          }
+        });
+    return out;
+  }
+
+  private static int[] picked(int[] values, int[] corners) {
+    int[] out = new int[corners.length];
+    overCorners(
+        corners,
+        (from, to) -> {
+          for (int c = from; c < to; c++) {
+            out[c] = values[corners[c]];
+          }
+        });
+    return out;
+  }
+
+  private static void overCorners(int[] corners, Parallel.Range work) {
+    Parallel.ranges(corners.length, RANGE, Parallel.cores(), work);
   }
 }

@@ -8,7 +8,6 @@ final class Transform {
 
   private final double[] m;
   private final double[] cofactor;
-  private final float[] normal = new float[3];
 
   private Transform(double... rows) {
     m = rows;
@@ -64,24 +63,34 @@ final class Transform {
     return new Transform(out);
   }
 
-  void point(double x, double y, double z, double[] out) {
-    for (int row = 0; row < 3; row++) {
-      out[row] = m[4 * row] * x + m[4 * row + 1] * y + m[4 * row + 2] * z + m[4 * row + 3];
+  /** Moves points {@code from} up to and without {@code to} of three values each, in place. */
+  void points(float[] xyz, int from, int to) {
+    for (int i = 3 * from; i < 3 * to; i += 3) {
+      double x = xyz[i];
+      double y = xyz[i + 1];
+      double z = xyz[i + 2];
+      for (int row = 0; row < 3; row++) {
+        xyz[i + row] = (float) (m[4 * row] * x + m[4 * row + 1] * y + m[4 * row + 2] * z + m[4 * row + 3]);
+      }
     }
   }
 
-  /** Unit normal under the transform: by the cofactors, which mirroring turns. Reused array. */
-  float[] normal(double x, double y, double z) {
+  /** Turns normals in place, to unit length: by the cofactors, which mirroring turns. */
+  void normals(float[] xyz, int from, int to) {
     double sign = isMirrored() ? -1 : 1;
-    double nx = sign * (cofactor[0] * x + cofactor[1] * y + cofactor[2] * z);
-    double ny = sign * (cofactor[3] * x + cofactor[4] * y + cofactor[5] * z);
-    double nz = sign * (cofactor[6] * x + cofactor[7] * y + cofactor[8] * z);
-    double length = Math.sqrt(nx * nx + ny * ny + nz * nz);
-    double scale = length > 0 ? 1 / length : 0;
-    normal[0] = (float) (nx * scale);
-    normal[1] = (float) (ny * scale);
-    normal[2] = (float) (nz * scale);
-    return normal;
+    for (int i = 3 * from; i < 3 * to; i += 3) {
+      double x = xyz[i];
+      double y = xyz[i + 1];
+      double z = xyz[i + 2];
+      double nx = sign * (cofactor[0] * x + cofactor[1] * y + cofactor[2] * z);
+      double ny = sign * (cofactor[3] * x + cofactor[4] * y + cofactor[5] * z);
+      double nz = sign * (cofactor[6] * x + cofactor[7] * y + cofactor[8] * z);
+      double length = Math.sqrt(nx * nx + ny * ny + nz * nz);
+      double scale = length > 0 ? 1 / length : 0;
+      xyz[i] = (float) (nx * scale);
+      xyz[i + 1] = (float) (ny * scale);
+      xyz[i + 2] = (float) (nz * scale);
+    }
   }
 
   boolean isMirrored() {

@@ -49,6 +49,19 @@ public record PixelImage(
     void row(int y, byte[] out, int offset);
   }
 
+  /** Rows of which is known where they may differ from the row above, so that nothing else need be looked at. */
+  public interface ChangingRows extends Rows {
+    /** Begin and end of every stretch of columns that may differ, in turn, ascending; row 0 differs as a whole. */
+    char[] changes(int y);
+
+    /**
+     * Columns begin … end−1 of a row.
+     *
+     * @param out to be filled from index {@code offset}
+     */
+    void pixels(int y, int begin, int end, byte[] out, int offset);
+  }
+
   int rowBytes() {
     return width * layout.bytesPerPixel();
   }

@@ -21,6 +21,9 @@ public final class PngWriter {
   private static final int FILTER_UP = 2;
   private static final int ADLER_BASE = 65521;
 
+  /** Bytes that are subtracted one by one after a difference. */
+  private static final int STRETCH = 16;
+
   private PngWriter() {}
 
   public static void write(PixelImage image, int threads, OutputStream out) throws IOException {
@@ -82,9 +85,6 @@ public final class PngWriter {
 
   /** A band of rows, filtered and deflated. */
   private static final class Band {
-    /** Bytes that are subtracted one by one after a difference. */
-    private static final int STRETCH = 16;
-
     private final byte[] deflated;
     private final int length;
     private final long adler;
@@ -104,29 +104,61 @@ public final class PngWriter {
 
     private static void deflate(
         PixelImage image, int from, int to, RunDeflater deflater, Adler32 sum) {
-      int rowBytes = image.rowBytes();
       PixelImage.Rows rows = image.rows().get();
-      byte[] above = new byte[rowBytes];
-      byte[] row = new byte[rowBytes];
-      byte[] filtered = new byte[1 + rowBytes];
-      if (from > 0) {
-        rows.row(from - 1, above, 0);
-      }
+      byte[] row = new byte[image.rowBytes()];
+      byte[] filtered = new byte[1 + image.rowBytes()];
       filtered[0] = FILTER_UP;
+      if (from > 0) {
+        rows.row(from - 1, row, 0);
+      }
+      Filter filter =
+          rows instanceof PixelImage.ChangingRows changing
+              ? new ChangesFilter(changing, image.layout().bytesPerPixel(), row, filtered)
+              : new RowFilter(rows, row, filtered);
       for (int y = from; y < to; y++) {
-        rows.row(y, row, 0);
-        subtract(row, above, filtered);
+        filter.next(y);
         sum.update(filtered);
         deflater.add(filtered, filtered.length);
-        byte[] swap = above;
-        above = row;
-        row = swap;
       }
       deflater.flush();
     }
+  }
+
+  /** Makes rows and their differences from the rows above. */
+  private interface Filter {
+    /** Row y, which is below the one before. */
+    void next(int y);
+  }
+
+  /** Looks at whole rows. */
+  private static final class RowFilter implements Filter {
+    private final PixelImage.Rows rows;
+    private final byte[] filtered;
+    private byte[] above;
+    private byte[] row;
+
+    /**
+     * @param above the row above the first
+     * @param filtered gets the differences, from index 1
+     */
+    RowFilter(PixelImage.Rows rows, byte[] above, byte[] filtered) {
+      this.rows = rows;
+      this.filtered = filtered;
+      this.above = above;
+      row = new byte[above.length];
+    }
+
+    @Override
+    public void next(int y) {
+      rows.row(y, row, 0);
+      subtract();
+      byte[] swap = above;
+      above = row;
+      row = swap;
+    }
 
     /** Most bytes are as above: only where they are not is there anything to compute. */
-    private static void subtract(byte[] row, byte[] above, byte[] filtered) {
+    private void subtract() {
       Arrays.fill(filtered, 1, filtered.length, (byte) 0);
       int at = 0;
       while (true) {
@@ -139,6 +171,46 @@ public final class PngWriter {
         for (; at < to; at++) {
           filtered[1 + at] = (byte) (row[at] - above[at]);
         }
+      }
+    }
+  }
+
+  /** Looks only where rows may differ. */
+  private static final class ChangesFilter implements Filter {
+    private final PixelImage.ChangingRows rows;
+    private final int pixel;
+    private final byte[] row;
+    private final byte[] filtered;
+    private final byte[] fresh;
+    private char[] changed = {};
+
+    /**
+     * @param pixel bytes
+     * @param above the row above the first
+     * @param filtered gets the differences, from index 1
+     */
+    ChangesFilter(PixelImage.ChangingRows rows, int pixel, byte[] above, byte[] filtered) {
+      this.rows = rows;
+      this.pixel = pixel;
+      this.row = above;
+      this.filtered = filtered;
+      fresh = new byte[above.length];
+    }
+
+    @Override
+    public void next(int y) {
+      for (int s = 0; s < changed.length; s += 2) {
+        Arrays.fill(filtered, 1 + pixel * changed[s], 1 + pixel * changed[s + 1], (byte) 0);
+      }
+      changed = rows.changes(y);
+      for (int s = 0; s < changed.length; s += 2) {
+        rows.pixels(y, changed[s], changed[s + 1], fresh, 0);
+        int from = pixel * changed[s];
+        int length = pixel * changed[s + 1] - from;
+        for (int i = 0; i < length; i++) {
+          filtered[1 + from + i] = (byte) (fresh[i] - row[from + i]);
+        }
+        System.arraycopy(fresh, 0, row, from, length);
       }
     }
   }

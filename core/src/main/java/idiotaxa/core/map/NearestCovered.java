@@ -17,18 +17,23 @@ public final class NearestCovered {
   /** Rows that one thread does in a row: 64 of them fill whole words of bits, whatever the width. */
   static final int BAND = 64;
 
-  private static final int COLUMNS = 256;
+  private static final int LEAST_COLUMNS = 64;
   private static final char NO_ROW = 0xFFFF;
 
   private final int width;
   private final int height;
   private final int radius;
   private final char[] groups;
+  private final Gaps gaps;
+
+  /** Of uncovered texels the row of the nearest covered one in their column. */
   private final char[] nearRow;
+
   private final RowSink sink;
 
-  private NearestCovered(char[] groups, int width, int height, int radius, RowSink sink) {
+  private NearestCovered(char[] groups, Gaps gaps, int width, int height, int radius, RowSink sink) {
     this.groups = groups;
+    this.gaps = gaps;
     this.width = width;
     this.height = height;
     this.radius = radius;
@@ -39,26 +44,25 @@ public final class NearestCovered {
   /** Takes what was found, row by row; the rows of a {@link #BAND} come from one thread, in order. */
   interface RowSink {
     /**
-     * @param nearest index of the covered texel to copy from; the texel itself where it is covered;
-     *     {@link #NONE} beyond the radius. To be read before returning
+     * @param nearest of the row's uncovered texels, index of the covered one to copy from, {@link #NONE} beyond
+     *     the radius; of covered ones nothing is told. To be read before returning
      */
     void row(int y, int[] nearest);
   }
 
   /**
    * @param groups one value a texel, {@link SheetMaps#UNCOVERED} where nothing is
+   * @param gaps of the groups
    * @param radius texels, at least 0, or {@link #EVERYWHERE}
    */
   static void search(
-      char[] groups, int width, int height, int radius, int threads, RowSink sink) {
+      char[] groups, Gaps gaps, int width, int height, int radius, int threads, RowSink sink) {
     if (radius < 0) {
       throw new IllegalArgumentException("padding must not be negative, got " + radius + " px");
     }
-    NearestCovered search = new NearestCovered(groups, width, height, radius, sink);
-    Parallel.run(
-        (width + COLUMNS - 1) / COLUMNS,
-        threads,
-        (band, worker) -> search.sweepColumns(band * COLUMNS));
+    NearestCovered search = new NearestCovered(groups, gaps, width, height, radius, sink);
+    int columns = Math.max(LEAST_COLUMNS, (width + 2 * threads - 1) / (2 * threads));
+    Parallel.ranges(width, columns, threads, search::sweepColumns);
     RowScratch[] scratch = new RowScratch[threads];
     Parallel.run(
         (height + BAND - 1) / BAND,
@@ -73,19 +77,32 @@ public final class NearestCovered {
         });
   }
 
-  private void sweepColumns(int fromX) {
-    int toX = Math.min(width, fromX + COLUMNS);
+  private void sweepColumns(int fromX, int toX) {
     for (int y = 0; y < height; y++) {
-      for (int x = fromX; x < toX; x++) {
-        int i = y * width + x;
-        boolean isCovered = groups[i] != SheetMaps.UNCOVERED;
-        nearRow[i] = isCovered ? (char) y : y == 0 ? NO_ROW : nearRow[i - width];
-      }
+      sweepDown(y, fromX, toX);
     }
     for (int y = height - 2; y >= 0; y--) {
-      for (int x = fromX; x < toX; x++) {
-        int i = y * width + x;
-        char below = nearRow[i + width];
+      sweepUp(y, fromX, toX);
+    }
+  }
+
+  private void sweepDown(int y, int fromX, int toX) {
+    char[] gapsOfRow = gaps.of(y);
+    for (int g = gaps.firstBehind(y, fromX); g < gapsOfRow.length && gapsOfRow[g] < toX; g += 2) {
+      int end = y * width + Math.min(toX, gapsOfRow[g + 1]);
+      for (int i = y * width + Math.max(fromX, gapsOfRow[g]); i < end; i++) {
+        nearRow[i] =
+            y == 0 ? NO_ROW : groups[i - width] != SheetMaps.UNCOVERED ? (char) (y - 1) : nearRow[i - width];
+      }
+    }
+  }
+
+  private void sweepUp(int y, int fromX, int toX) {
+    char[] gapsOfRow = gaps.of(y);
+    for (int g = gaps.firstBehind(y, fromX); g < gapsOfRow.length && gapsOfRow[g] < toX; g += 2) {
+      int end = y * width + Math.min(toX, gapsOfRow[g + 1]);
+      for (int i = y * width + Math.max(fromX, gapsOfRow[g]); i < end; i++) {
+        char below = groups[i + width] != SheetMaps.UNCOVERED ? (char) (y + 1) : nearRow[i + width];
         if (below != NO_ROW && (nearRow[i] == NO_ROW || below - y < y - nearRow[i])) {
           nearRow[i] = below;
         }
@@ -99,63 +116,33 @@ public final class NearestCovered {
     private final long[] siteHeightSq = new long[width];
     private final int[] begin = new int[width];
     private final int[] nearest = new int[width];
-    /** The stretch of columns under way. */
-    private int lo;
 
-    private int hi;
-
-    /** With a radius only what lies that near to an uncovered texel has a say. */
+    /** Each gap by itself: beyond the covered texels at its ends nothing is nearer than they are. */
     void envelope(int y) {
-      int base = y * width;
-      for (int x = 0; x < width; x++) {
-        nearest[x] = base + x;
-      }
-      int x = firstUncovered(y, 0);
-      while (x < width) {
-        lo = radius > x ? 0 : x - radius;
-        hi = end(x);
-        for (x = firstUncovered(y, x + 1); x < hi; x = firstUncovered(y, x + 1)) {
-          hi = end(x);
-        }
-        envelopeOfStretch(y);
+      char[] gapsOfRow = gaps.of(y);
+      for (int g = 0; g < gapsOfRow.length; g += 2) {
+        envelopeOfGap(y, gapsOfRow[g], gapsOfRow[g + 1]);
       }
       sink.row(y, nearest);
     }
 
-    /** Column behind the last one that has a say on a texel. */
-    private int end(int x) {
-      return radius >= width - x ? width : x + radius + 1;
-    }
-
-    private int firstUncovered(int y, int from) {
-      int base = y * width;
-      int x = from;
-      while (x < width && nearRow[base + x] == y) {
-        x++;
-      }
-      return x;
-    }
-
-    private void envelopeOfStretch(int y) {
-      int top = -1;
-      int base = y * width;
-      for (int x = lo; x < hi; x++) {
-        char row = nearRow[base + x];
+    private void envelopeOfGap(int y, int from, int to) {
+      int lo = Math.max(0, from - 1);
+      int hi = Math.min(width, to + 1);
+      int top = from > 0 ? push(-1, from - 1, 0, lo, hi) : -1;
+      for (int x = from; x < to; x++) {
+        char row = nearRow[y * width + x];
         int rise = Math.abs(row - y);
-        if (row == NO_ROW || rise > radius) {
-          continue;
+        if (row != NO_ROW && rise <= radius) {
+          top = push(top, x, (long) rise * rise, lo, hi);
         }
-        top = push(top, x, (long) rise * rise);
       }
-      write(y, top);
+      top = to < width ? push(top, to, 0, lo, hi) : top;
+      write(y, from, to, top);
     }
 
-    private int push(int topBefore, int x, long heightSq) {
+    private int push(int topBefore, int x, long heightSq, int lo, int hi) {
       int top = topBefore;
-      if (heightSq == 0 && top >= 0 && siteHeightSq[top] == 0 && site[top] == x - 1) {
-        // Of covered texels side by side, which most are, each has its own column.
-        return put(top + 1, x, 0, x);
-      }
       while (top >= 0 && valueAt(top, begin[top]) > valueOf(x, heightSq, begin[top])) {
         top--;
       }
@@ -189,16 +176,17 @@ public final class NearestCovered {
       return Math.floorDiv(u * u - i * i + heightSq - siteHeightSq[top], 2 * (u - i));
     }
 
-    private void write(int y, int lastSite) {
-      int base = y * width;
+    private void write(int y, int from, int to, int lastSite) {
       int s = lastSite;
       long radiusSq = radius == EVERYWHERE ? Long.MAX_VALUE : (long) radius * radius;
-      for (int x = hi - 1; x >= lo; x--) {
+      for (int x = to - 1; x >= from; x--) {
         while (s > 0 && begin[s] > x) {
           s--;
         }
         boolean isFound = s >= 0 && valueAt(s, x) <= radiusSq;
-        nearest[x] = isFound ? nearRow[base + site[s]] * width + site[s] : NONE;
+        // At a gap's ends the covered texels are of the row itself.
+        int row = isFound && siteHeightSq[s] > 0 ? nearRow[y * width + site[s]] : y;
+        nearest[x] = isFound ? row * width + site[s] : NONE;
       }
     }
   }

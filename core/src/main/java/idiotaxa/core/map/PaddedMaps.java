@@ -1,6 +1,8 @@
 package idiotaxa.core.map;
 
+import com.carrotsearch.hppc.CharArrayList;
 import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 
 /**
@@ -20,6 +22,7 @@ public final class PaddedMaps {
   private final int[] entry;
 
   private final RowRuns runs;
+  private volatile RowChanges changes;
 
   private PaddedMaps(
       int width,
@@ -50,20 +53,21 @@ public final class PaddedMaps {
     for (int texel : maps.coverage().texels()) {
       bits[texel >> 6] |= 1L << texel;
     }
-    RowRuns runs =
-        radius == 0 ? RowRuns.of(maps.groups(), maps.width(), maps.height(), threads) : null;
     PaddedMaps unpadded =
         new PaddedMaps(
-            maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, runs);
+            maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, maps.runs());
     return radius == 0 ? unpadded : unpadded.pad(radius, threads);
   }
 
   private PaddedMaps pad(int radius, int threads) {
     char[] padded = new char[groups.length];
     long[] bits = new long[sharedBits.length];
+    char[][] endsOfRow = new char[height][];
     IntArrayList[] entriesOfBand = new IntArrayList[(height + NearestCovered.BAND - 1) / NearestCovered.BAND];
+    Gaps gaps = Gaps.of(groups, width, runs);
     NearestCovered.search(
         groups,
+        gaps,
         width,
         height,
         radius,
@@ -73,35 +77,64 @@ public final class PaddedMaps {
           if (entriesOfBand[band] == null) {
             entriesOfBand[band] = new IntArrayList();
           }
-          padRow(y, nearest, padded, bits, entriesOfBand[band]);
+          padRow(y, gaps.of(y), nearest, padded);
+          padShares(y, gaps.of(y), nearest, bits, entriesOfBand[band]);
+          endsOfRow[y] = paddedEnds(y, padded);
         });
     IntArrayList entries = new IntArrayList(coverage.mixedCount() + 16);
     for (IntArrayList band : entriesOfBand) {
       entries.addAll(band);
     }
     return new PaddedMaps(
-        width,
-        height,
-        padded,
-        coverage,
-        bits,
-        entries.toArray(),
-        RowRuns.of(padded, width, height, threads));
+        width, height, padded, coverage, bits, entries.toArray(), new RowRuns(endsOfRow));
   }
 
-  private void padRow(int y, int[] nearest, char[] padded, long[] bits, IntArrayList entries) {
-    for (int x = 0, at = y * width; x < width; x++, at++) {
-      int from = nearest[x];
-      if (from == NearestCovered.NONE) {
-        padded[at] = SheetMaps.UNCOVERED;
-        continue;
-      }
-      padded[at] = groups[from];
-      if (isShared(from)) {
-        bits[at >> 6] |= 1L << at;
-        entries.add(entryOf(from));
+  private void padRow(int y, char[] gaps, int[] nearest, char[] padded) {
+    int base = y * width;
+    System.arraycopy(groups, base, padded, base, width);
+    for (int g = 0; g < gaps.length; g += 2) {
+      for (int x = gaps[g]; x < gaps[g + 1]; x++) {
+        padded[base + x] = nearest[x] == NearestCovered.NONE ? SheetMaps.UNCOVERED : groups[nearest[x]];
       }
     }
+  }
+
+  /** Bits and entries of the texels of a row that are shared, or padded from one that is. */
+  private void padShares(int y, char[] gaps, int[] nearest, long[] bits, IntArrayList entries) {
+    int base = y * width;
+    visitShared(y, texel -> bits[texel >> 6] |= 1L << texel);
+    for (int g = 0; g < gaps.length; g += 2) {
+      for (int x = gaps[g]; x < gaps[g + 1]; x++) {
+        long bit = 1L << base + x;
+        int word = base + x >> 6;
+        boolean isShared = nearest[x] != NearestCovered.NONE && isShared(nearest[x]);
+        bits[word] = isShared ? bits[word] | bit : bits[word] & ~bit;
+      }
+    }
+    visitBits(
+        bits,
+        y,
+        texel ->
+            entries.add(
+                entryOf(groups[texel] == SheetMaps.UNCOVERED ? nearest[texel - base] : texel)));
+  }
+
+  /** The runs of a padded row: those of what was covered go on where a gap took their value. */
+  private char[] paddedEnds(int y, char[] padded) {
+    int base = y * width;
+    CharArrayList ends = new CharArrayList();
+    runs.visit(
+        y,
+        (begin, end) -> {
+          int last = groups[base + begin] == SheetMaps.UNCOVERED ? end : begin + 1;
+          for (int x = begin; x < last; x++) {
+            if (x > 0 && padded[base + x] != padded[base + x - 1]) {
+              ends.add((char) x);
+            }
+          }
+        });
+    ends.add((char) width);
+    return ends.toArray();
   }
 
   /** Whether several groups share a texel. */
@@ -124,15 +157,17 @@ public final class PaddedMaps {
     return height;
   }
 
-  /** Writes the group numbers of a row to {@code out}; unclaimed, missed and uncovered give 0. */
-  public void groupRow(int y, char[] out) {
-    int from = y * width;
-    runs.visit(
-        y,
-        (begin, end) -> {
-          char group = groups[from + begin];
-          Arrays.fill(out, begin, end, group >= SheetMaps.MISSED ? 0 : group);
-        });
+  /** Where rows may differ from those above; looked up at the first question. */
+  RowChanges changes() {
+    if (changes == null) {
+      changes = RowChanges.of(groups, width, runs, sharedBits, Parallel.cores());
+    }
+    return changes;
+  }
+
+  /** Stretches of a row that have one group each, if they share no texel. */
+  public void visitRuns(int y, RowRuns.Run run) {
+    runs.visit(y, run);
   }
 
   /**
@@ -154,16 +189,20 @@ public final class PaddedMaps {
   }
 
   /** What is done with a texel that several groups share. */
-  private interface Shared {
+  public interface Shared {
     void at(int texel);
   }
 
   /** Bit by bit of those that are set: nearly all words hold none. */
-  private void visitShared(int y, Shared visitor) {
+  public void visitShared(int y, Shared visitor) {
+    visitBits(sharedBits, y, visitor);
+  }
+
+  private void visitBits(long[] ofTexels, int y, Shared visitor) {
     int from = y * width;
     int to = from + width;
     for (int word = from >> 6; word << 6 < to; word++) {
-      for (long bits = sharedBits[word]; bits != 0; bits &= bits - 1) {
+      for (long bits = ofTexels[word]; bits != 0; bits &= bits - 1) {
         int texel = (word << 6) + Long.numberOfTrailingZeros(bits);
         if (texel >= from && texel < to) {
           visitor.at(texel);
@@ -179,14 +218,29 @@ public final class PaddedMaps {
    */
   void blendRow(int y, int[] colorOfGroup, byte[] rgb, int offset) {
     int from = y * width;
-    for (int x = 0, at = offset; x < width; x++, at += 3) {
-      putColor(colorOfGroup[groupAt(from + x)], rgb, at);
-    }
+    colorRow(y, colorOfGroup, rgb, offset);
     visitShared(
         y, texel -> putColor(coverage.blend(entryOf(texel), colorOfGroup), rgb, offset + 3 * (texel - from)));
   }
 
-  private static void putColor(int color, byte[] rgb, int at) {
+  /**
+   * Writes the colours of the groups of a row.
+   *
+   * @param rgb three bytes a texel, filled from index {@code offset}
+   */
+  void colorRow(int y, int[] colorOfGroup, byte[] rgb, int offset) {
+    int from = y * width;
+    runs.visit(
+        y,
+        (begin, end) -> {
+          int color = colorOfGroup[groupAt(from + begin)];
+          for (int at = offset + 3 * begin; at < offset + 3 * end; at += 3) {
+            putColor(color, rgb, at);
+          }
+        });
+  }
+
+  static void putColor(int color, byte[] rgb, int at) {
     rgb[at] = (byte) (color >> 16);
     rgb[at + 1] = (byte) (color >> 8);
     rgb[at + 2] = (byte) color;

@@ -20,17 +20,22 @@ public final class PaddedPlane {
     if (radius == 0) {
       return new PaddedPlane(values);
     }
-    char[] padded = new char[values.length];
+    char[] padded = values.clone();
+    Gaps gaps = Gaps.of(maps.groups(), maps.width(), maps.runs());
     NearestCovered.search(
         maps.groups(),
+        gaps,
         maps.width(),
         maps.height(),
         radius,
         threads,
         (y, nearest) -> {
-          int base = y * nearest.length;
-          for (int x = 0; x < nearest.length; x++) {
-            padded[base + x] = nearest[x] == NearestCovered.NONE ? 0 : values[nearest[x]];
+          int base = y * maps.width();
+          char[] gapsOfRow = gaps.of(y);
+          for (int g = 0; g < gapsOfRow.length; g += 2) {
+            for (int x = gapsOfRow[g]; x < gapsOfRow[g + 1]; x++) {
+              padded[base + x] = nearest[x] == NearestCovered.NONE ? 0 : values[nearest[x]];
+            }
           }
         });
     return new PaddedPlane(padded);

@@ -7,31 +7,35 @@ import idiotaxa.core.work.Parallel;
  * Where along the rows of a map the value changes. A sheet has a dozen images and each asks the same, so it
  * is looked up once; maps are mostly long runs.
  */
-final class RowRuns {
+public final class RowRuns {
   private static final int BAND = 64;
 
   private final char[][] endsOfRow;
 
-  private RowRuns(char[][] endsOfRow) {
+  /**
+   * @param endsOfRow column behind every run, ascending, the last one the width
+   */
+  RowRuns(char[][] endsOfRow) {
     this.endsOfRow = endsOfRow;
   }
 
   /** What is done with columns begin … end−1, which have one value. */
-  interface Run {
+  public interface Run {
     void at(int begin, int end);
   }
 
   /**
    * @param width at most 65535
    */
-  static RowRuns of(char[] values, int width, int height, int threads) {
+  public static RowRuns of(char[] values, int width, int height, int threads) {
     char[][] endsOfRow = new char[height][];
-    Parallel.run(
-        (height + BAND - 1) / BAND,
+    Parallel.ranges(
+        height,
+        BAND,
         threads,
-        (band, worker) -> {
+        (fromY, toY) -> {
           CharArrayList ends = new CharArrayList();
-          for (int y = band * BAND; y < Math.min(height, (band + 1) * BAND); y++) {
+          for (int y = fromY; y < toY; y++) {
             ends.elementsCount = 0;
             int from = y * width;
             for (int i = from + 1; i < from + width; i++) {
@@ -46,11 +50,34 @@ final class RowRuns {
     return new RowRuns(endsOfRow);
   }
 
-  void visit(int y, Run run) {
+  public void visit(int y, Run run) {
     int begin = 0;
     for (char end : endsOfRow[y]) {
       run.at(begin, end);
       begin = end;
     }
+  }
+
+  /** Visits the longest runs of a row in which neither of two maps of one width changes. */
+  public static void visitBoth(RowRuns one, RowRuns other, int y, Run run) {
+    char[] ofOne = one.endsOfRow[y];
+    char[] ofOther = other.endsOfRow[y];
+    int begin = 0;
+    for (int i = 0, k = 0; i < ofOne.length; ) {
+      int end = Math.min(ofOne[i], ofOther[k]);
+      run.at(begin, end);
+      i += ofOne[i] == end ? 1 : 0;
+      k += ofOther[k] == end ? 1 : 0;
+      begin = end;
+    }
+  }
+
+  int height() {
+    return endsOfRow.length;
+  }
+
+  /** Columns behind the runs of a row. */
+  char[] ends(int y) {
+    return endsOfRow[y];
   }
 }

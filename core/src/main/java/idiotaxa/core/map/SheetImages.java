@@ -2,7 +2,6 @@ package idiotaxa.core.map;
 
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.image.PixelImage;
-import java.util.function.Supplier;
 
 /**
  * The images of one baked sheet: ID map, index map and masks, padded or not. Holds no image, only
@@ -29,22 +28,16 @@ public final class SheetImages {
     return image(
         PixelImage.Layout.RGB_8,
         true,
-        () -> {
-          char[] groups = new char[maps.width()];
-          return (y, out, offset) -> {
-            maps.groupRow(y, groups);
-            int rgb = 0;
-            int last = -1;
-            for (int x = 0, at = offset; x < groups.length; x++, at += 3) {
-              if (groups[x] != last) {
-                last = groups[x];
-                rgb = colors[last];
-              }
-              out[at] = (byte) (rgb >> 16);
-              out[at + 1] = (byte) (rgb >> 8);
-              out[at + 2] = (byte) rgb;
-            }
-          };
+        new MapRows() {
+          @Override
+          public void row(int y, byte[] out, int offset) {
+            maps.colorRow(y, colors, out, offset);
+          }
+
+          @Override
+          void texel(int texel, byte[] out, int at) {
+            PaddedMaps.putColor(colors[maps.groupAt(texel)], out, at);
+          }
         });
   }
 
@@ -53,27 +46,46 @@ public final class SheetImages {
     return image(
         PixelImage.Layout.RGB_8,
         true,
-        () -> (y, out, offset) -> maps.blendRow(y, colors, out, offset));
+        new MapRows() {
+          @Override
+          public void row(int y, byte[] out, int offset) {
+            maps.blendRow(y, colors, out, offset);
+          }
+
+          @Override
+          void texel(int texel, byte[] out, int at) {
+            PaddedMaps.putColor(maps.blendAt(texel, colors), out, at);
+          }
+        });
   }
 
   /** Group numbers in 8-bit grey, in 16-bit grey when a number is above 255. */
   public PixelImage indexMap() {
-    boolean isWide = maxNumber > MAX_GREY_8;
+    if (maxNumber > MAX_GREY_8) {
+      return wideIndexMap();
+    }
     return image(
-        isWide ? PixelImage.Layout.GREY_16 : PixelImage.Layout.GREY_8,
+        PixelImage.Layout.GREY_8,
         false,
-        () -> {
-          char[] groups = new char[maps.width()];
-          return (y, out, offset) -> {
-            maps.groupRow(y, groups);
-            int at = offset;
-            for (char group : groups) {
-              if (isWide) {
-                out[at++] = (byte) (group >> 8);
-              }
-              out[at++] = (byte) group;
-            }
-          };
+        new MapRows() {
+          @Override
+          void texel(int texel, byte[] out, int at) {
+            out[at] = (byte) maps.groupAt(texel);
+          }
+        });
+  }
+
+  private PixelImage wideIndexMap() {
+    return image(
+        PixelImage.Layout.GREY_16,
+        false,
+        new MapRows() {
+          @Override
+          void texel(int texel, byte[] out, int at) {
+            int group = maps.groupAt(texel);
+            out[at] = (byte) (group >> 8);
+            out[at + 1] = (byte) group;
+          }
         });
   }
 
@@ -86,13 +98,48 @@ public final class SheetImages {
     return image(
         PixelImage.Layout.GREY_8,
         false,
-        () -> (y, out, offset) -> maps.coverageRow(y, isInSet, out, offset));
+        new MapRows() {
+          @Override
+          public void row(int y, byte[] out, int offset) {
+            maps.coverageRow(y, isInSet, out, offset);
+          }
+
+          @Override
+          void texel(int texel, byte[] out, int at) {
+            out[at] = (byte) maps.coverageAt(texel, isInSet);
+          }
+        });
   }
 
-  private PixelImage image(
-      PixelImage.Layout layout,
-      boolean isColor,
-      Supplier<PixelImage.Rows> rows) {
-    return new PixelImage(maps.width(), maps.height(), layout, isColor, rows);
+  private PixelImage image(PixelImage.Layout layout, boolean isColor, MapRows rows) {
+    rows.bytes = layout.bytesPerPixel();
+    return new PixelImage(maps.width(), maps.height(), layout, isColor, () -> rows);
+  }
+
+  /** Rows of the padded maps, which several threads may ask for. */
+  private abstract class MapRows implements PixelImage.ChangingRows {
+    private final RowChanges changes = maps.changes();
+    private int bytes;
+
+    /** Writes one texel at an index. */
+    abstract void texel(int texel, byte[] out, int at);
+
+    @Override
+    public void row(int y, byte[] out, int offset) {
+      pixels(y, 0, maps.width(), out, offset);
+    }
+
+    @Override
+    public char[] changes(int y) {
+      return changes.of(y);
+    }
+
+    @Override
+    public void pixels(int y, int begin, int end, byte[] out, int offset) {
+      int from = y * maps.width();
+      for (int x = begin, at = offset; x < end; x++, at += bytes) {
+        texel(from + x, out, at);
+      }
+    }
   }
 }

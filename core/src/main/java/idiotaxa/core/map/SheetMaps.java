@@ -1,5 +1,6 @@
 package idiotaxa.core.map;
 
+import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 import java.util.Set;
 import java.util.TreeSet;
@@ -19,6 +20,7 @@ public final class SheetMaps {
   private final int height;
   private final char[] groups;
   private final Coverage coverage;
+  private volatile RowRuns runs;
 
   public SheetMaps(int width, int height, char[] groups, Coverage coverage) {
     this.width = width;
@@ -53,29 +55,28 @@ public final class SheetMaps {
     return PaddedMaps.of(this, radius, threads);
   }
 
+  /** Where the crisp group changes along the rows; looked up at the first question. */
+  public RowRuns runs() {
+    if (runs == null) {
+      runs = RowRuns.of(groups, width, height, Parallel.cores());
+    }
+    return runs;
+  }
+
   /** Texels of every group number, 0 for unclaimed; missed ones are not among them. */
   public long[] texelsOfGroup(int maxNumber) {
-    long[] texels = new long[maxNumber + 1];
-    for (char group : groups) {
-      if (group <= maxNumber) {
-        texels[group]++;
-      }
-    }
-    return texels;
+    return Arrays.copyOf(texelsOfValue(), maxNumber + 1);
   }
 
   /** Numbers of the groups that have a texel, or a share of one. */
   public Set<Integer> presentGroups() {
-    boolean[] isThere = new boolean[UNCOVERED + 1];
-    for (char group : groups) {
-      isThere[group] = true;
-    }
+    long[] texels = texelsOfValue();
     for (char group : coverage.groups()) {
-      isThere[group] = true;
+      texels[group]++;
     }
     Set<Integer> present = new TreeSet<>();
     for (int g = 1; g < MISSED; g++) {
-      if (isThere[g]) {
+      if (texels[g] > 0) {
         present.add(g);
       }
     }
@@ -83,21 +84,21 @@ public final class SheetMaps {
   }
 
   public long countCovered() {
-    return groups.length - count(UNCOVERED);
+    return groups.length - texelsOfValue()[UNCOVERED];
   }
 
   public long countMissed() {
-    return count(MISSED);
+    return texelsOfValue()[MISSED];
   }
 
-  private long count(char value) {
-    long n = 0;
-    for (char group : groups) {
-      if (group == value) {
-        n++;
-      }
+  /** Texels of all 65,536 values that may stand in the crisp plane. */
+  public long[] texelsOfValue() {
+    long[] texels = new long[UNCOVERED + 1];
+    for (int y = 0; y < height; y++) {
+      int from = y * width;
+      runs().visit(y, (begin, end) -> texels[groups[from + begin]] += end - begin);
     }
-    return n;
+    return texels;
   }
 
   @Override

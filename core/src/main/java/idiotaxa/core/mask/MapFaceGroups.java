@@ -23,6 +23,38 @@ public final class MapFaceGroups {
     groups = new int[mesh.faceCount()];
   }
 
+  /** Counts texels of every face and group. */
+  private final class Counting implements TexelPoints.Visitor {
+    private final TexelPoints points;
+    private final char[] groupOf;
+    private final LongIntHashMap texels;
+
+    Counting(TexelPoints points, char[] groupOf, LongIntHashMap texels) {
+      this.points = points;
+      this.groupOf = groupOf;
+      this.texels = texels;
+    }
+
+    @Override
+    public void visit(int texel, int triangle) {
+      visitRun(texel, texel + 1, triangle);
+    }
+
+    @Override
+    public void visitRun(int from, int to, int triangle) {
+      long face = mesh.triangleFace(points.meshTriangle(triangle));
+      for (int begin = from; begin < to; ) {
+        char group = groupOf[begin];
+        int end = begin + 1;
+        while (end < to && groupOf[end] == group) {
+          end++;
+        }
+        texels.addTo(face << GROUP_BITS | (group == SheetMaps.MISSED ? 0 : group), end - begin);
+        begin = end;
+      }
+    }
+  }
+
   /**
    * @param sheet of this mesh
    */
@@ -34,12 +66,7 @@ public final class MapFaceGroups {
     points.visit(
         maps.groups(),
         threads,
-        worker ->
-            (texel, triangle) -> {
-              char group = maps.groups()[texel];
-              long face = mesh.triangleFace(points.meshTriangle(triangle));
-              texels[worker].addTo(face << GROUP_BITS | (group == SheetMaps.MISSED ? 0 : group), 1);
-            });
+        worker -> new Counting(points, maps.groups(), texels[worker]));
     for (int worker = 1; worker < threads; worker++) {
       for (LongIntCursor of : texels[worker]) {
         texels[0].addTo(of.key, of.value);

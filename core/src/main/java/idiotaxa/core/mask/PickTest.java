@@ -137,13 +137,15 @@ public final class PickTest {
   }
 
   private void countRow(int y, boolean isFiltered, LongLongHashMap part, long[] whole) {
-    int to = (y + 1) * maps.width();
-    for (int texel = y * maps.width(); texel < to; texel++) {
-      if (isFiltered && maps.isShared(texel)) {
-        add(part, maps.blendAt(texel, colors), ownerOf(numberAt(texel)), 1);
-      } else {
-        whole[numberAt(texel)]++;
-      }
+    int from = y * maps.width();
+    maps.visitRuns(y, (begin, end) -> whole[numberAt(from + begin)] += end - begin);
+    if (isFiltered) {
+      maps.visitShared(
+          y,
+          texel -> {
+            whole[numberAt(texel)]--;
+            add(part, maps.blendAt(texel, colors), ownerOf(numberAt(texel)), 1);
+          });
     }
   }
 

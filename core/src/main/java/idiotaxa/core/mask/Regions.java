@@ -1,7 +1,9 @@
 package idiotaxa.core.mask;
 
 import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.map.RowRuns;
 import idiotaxa.core.map.SheetMaps;
+import idiotaxa.core.work.Parallel;
 import java.util.BitSet;
 
 /**
@@ -20,27 +22,27 @@ final class Regions {
   private final int[] parent;
   private final long[] texels;
 
-  Regions(char[] groups, TexelIslands islands) {
-    this.groups = groups;
+  Regions(SheetMaps maps, TexelIslands islands) {
+    groups = maps.groups();
     labels = islands.labels();
     width = islands.width();
     height = islands.height();
+    RowRuns ofLabels = RowRuns.of(labels, width, height, Parallel.cores());
     runOfRow = new int[height + 1];
     IntArrayList froms = new IntArrayList();
     IntArrayList tos = new IntArrayList();
     for (int y = 0; y < height; y++) {
-      int end = (y + 1) * width;
-      for (int i = y * width; i < end; ) {
-        int first = i;
-        i++;
-        while (i < end && groups[i] == groups[first] && labels[i] == labels[first]) {
-          i++;
-        }
-        if (isCovered(first)) {
-          froms.add(first);
-          tos.add(i);
-        }
-      }
+      int row = y * width;
+      RowRuns.visitBoth(
+          maps.runs(),
+          ofLabels,
+          y,
+          (begin, end) -> {
+            if (isCovered(row + begin)) {
+              froms.add(row + begin);
+              tos.add(row + end);
+            }
+          });
       runOfRow[y + 1] = froms.size();
     }
     from = froms.toArray();

@@ -39,7 +39,7 @@ public final class Specks {
   public static int count(MaskSheet sheet, int most) {
     SheetMaps maps = sheet.maps();
     TexelIslands islands = sheet.islands();
-    Regions regions = new Regions(maps.groups(), islands);
+    Regions regions = new Regions(maps, islands);
     BitSet isSpeck = new BitSet();
     for (int run = 0; run < regions.runCount(); run++) {
       int region = regions.regionOf(run);
@@ -143,7 +143,7 @@ public final class Specks {
       throw new IllegalArgumentException(
           "a speck has 1 … " + LARGEST + " texels, got " + most);
     }
-    Regions regions = new Regions(maps.groups(), islands);
+    Regions regions = new Regions(maps, islands);
     IntObjectHashMap<Found> ofRegion = new IntObjectHashMap<>();
     List<Found> found = new ArrayList<>();
     for (int run = 0; run < regions.runCount(); run++) {

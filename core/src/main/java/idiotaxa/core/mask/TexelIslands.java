@@ -3,6 +3,7 @@ package idiotaxa.core.mask;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
+import java.util.Arrays;
 
 /**
  * The island of every texel of a sheet: two bytes each. Where a target has more than 65,534 islands,
@@ -35,9 +36,21 @@ public final class TexelIslands {
       int island = islands.ofFace()[mesh.triangleFace(points.meshTriangle(i))];
       ofTriangle[i] = (char) (1 + island % MOST_LABELS);
     }
-    TexelPoints.Visitor label = (texel, triangle) -> labels[texel] = ofTriangle[triangle];
-    points.visit(maps.groups(), threads, worker -> label);
+    Labelling labelling = new Labelling(labels, ofTriangle);
+    points.visit(maps.groups(), threads, worker -> labelling);
     return new TexelIslands(maps.width(), maps.height(), labels);
+  }
+
+  private record Labelling(char[] labels, char[] ofTriangle) implements TexelPoints.Visitor {
+    @Override
+    public void visit(int texel, int triangle) {
+      labels[texel] = ofTriangle[triangle];
+    }
+
+    @Override
+    public void visitRun(int from, int to, int triangle) {
+      Arrays.fill(labels, from, to, ofTriangle[triangle]);
+    }
   }
 
   /** All covered texels of a map as one island, for images that came without a mesh. */

@@ -34,6 +34,13 @@ final class TexelPoints {
      * @param triangle of the sheet, for {@link #point}
      */
     void visit(int texel, int triangle);
+
+    /** Texels from … to−1 of a row, all of one triangle. */
+    default void visitRun(int from, int to, int triangle) {
+      for (int texel = from; texel < to; texel++) {
+        visit(texel, triangle);
+      }
+    }
   }
 
   /** One visitor a thread. */
@@ -104,17 +111,22 @@ final class TexelPoints {
 
   private void visitTile(TileOwners owners, char[] groups, Visitor visitor) {
     for (int y = owners.fromY(); y < owners.toY(); y++) {
-      for (int x = owners.fromX(); x < owners.toX(); x++) {
-        int texel = y * width + x;
-        if (groups[texel] == SheetMaps.UNCOVERED) {
+      int row = y * width;
+      for (int x = owners.fromX(); x < owners.toX(); ) {
+        int triangle = owners.at(x, y);
+        int from = x++;
+        if (groups[row + from] == SheetMaps.UNCOVERED) {
           continue;
         }
-        int triangle = owners.at(x, y);
         if (triangle == TileOwners.NOBODY) {
-          triangle = bins.ownerWithin(triangles, x, y);
+          triangle = bins.ownerWithin(triangles, from, y);
+        } else {
+          while (x < owners.toX() && owners.at(x, y) == triangle && groups[row + x] != SheetMaps.UNCOVERED) {
+            x++;
+          }
         }
         if (triangle >= 0) {
-          visitor.visit(texel, triangle);
+          visitor.visitRun(row + from, row + x, triangle);
         }
       }
     }

@@ -20,7 +20,7 @@ public final class TouchUps {
    */
   public static TouchUp region(MaskSheet sheet, String layout, double u, double v, int group) {
     int texel = texelAt(sheet, u, v);
-    Regions regions = new Regions(sheet.maps().groups(), sheet.islands());
+    Regions regions = new Regions(sheet.maps(), sheet.islands());
     int run = texel < 0 ? -1 : regions.runAt(texel);
     if (run < 0) {
       throw new IllegalArgumentException("there is nothing of the target at this place of the sheet");

@@ -15,12 +15,13 @@ public record Bounds(float minX, float minY, float minZ, float maxX, float maxY,
       float x = positions[i];
       float y = positions[i + 1];
       float z = positions[i + 2];
-      minX = Math.min(minX, x);
-      minY = Math.min(minY, y);
-      minZ = Math.min(minZ, z);
-      maxX = Math.max(maxX, x);
-      maxY = Math.max(maxY, y);
-      maxZ = Math.max(maxZ, z);
+      // Compared and not Math.min, which Java's first compiler calls as a method.
+      minX = x < minX ? x : minX;
+      minY = y < minY ? y : minY;
+      minZ = z < minZ ? z : minZ;
+      maxX = x > maxX ? x : maxX;
+      maxY = y > maxY ? y : maxY;
+      maxZ = z > maxZ ? z : maxZ;
     }
     return new Bounds(minX, minY, minZ, maxX, maxY, maxZ);
   }

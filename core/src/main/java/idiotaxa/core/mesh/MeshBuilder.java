@@ -13,9 +13,9 @@ import java.util.List;
 public final class MeshBuilder {
   private static final int WHITE = 0xFFFFFFFF;
 
-  private final FloatArrayList positions = new FloatArrayList(1024);
+  private FloatArrayList positions = new FloatArrayList(1024);
   private final IntArrayList faceStart = new IntArrayList(1024);
-  private final IntArrayList cornerVertex = new IntArrayList(1024);
+  private IntArrayList cornerVertex = new IntArrayList(1024);
   private final IntArrayList facePart = new IntArrayList(1024);
   private final IntArrayList faceMaterial = new IntArrayList(1024);
   private final List<Part> parts = new ArrayList<>();
@@ -34,9 +34,9 @@ public final class MeshBuilder {
     return positions.size() / 3 - 1;
   }
 
-  /** Adds vertices, three values each. */
+  /** Adds vertices, three values each. The array is taken over. */
   public void vertices(float[] xyz) {
-    positions.add(xyz, 0, xyz.length);
+    positions = joined(positions, xyz);
   }
 
   public int vertexCount() {
@@ -103,13 +103,83 @@ public final class MeshBuilder {
     }
   }
 
+  /** Adds triangles of one part and material: the vertices of three corners each. The array is taken over. */
+  public void triangles(int part, int material, int[] vertices) {
+    int count = vertices.length / 3;
+    int start = cornerVertex.size();
+    int faces = facePart.size() + count;
+    faceStart.ensureCapacity(faces + 1);
+    facePart.ensureCapacity(faces);
+    faceMaterial.ensureCapacity(faces);
+    for (int f = 0; f < count; f++) {
+      faceStart.add(start + 3 * f);
+      facePart.add(part);
+      faceMaterial.add(material);
+    }
+    cornerVertex = joined(cornerVertex, vertices);
+  }
+
+  /** UVs of the corners added last, two values each. The array is taken over. */
+  public void uvs(float[] ofCorners) {
+    FloatArrayList list = uvs == null ? new FloatArrayList(0) : uvs;
+    fill(list, 2 * cornerVertex.size() - ofCorners.length, Float.NaN);
+    uvs = joined(list, ofCorners);
+  }
+
+  /** Where a texture is looked up at the corners added last, if not at their UVs. The array is taken over. */
+  public void textureUvs(float[] ofCorners) {
+    if (textureUvs == null) {
+      textureUvs = new FloatArrayList(0);
+    }
+    fillTextureUvs(cornerVertex.size() - ofCorners.length / 2);
+    textureUvs = joined(textureUvs, ofCorners);
+  }
+
+  /** Normals of the corners added last, three values each. The array is taken over. */
+  public void normals(float[] ofCorners) {
+    FloatArrayList list = normals == null ? new FloatArrayList(0) : normals;
+    fill(list, 3 * cornerVertex.size() - ofCorners.length, 0f);
+    normals = joined(list, ofCorners);
+  }
+
+  /** Colours of the corners added last: 0xAARRGGBB, sRGB. The array is taken over. */
+  public void colors(int[] ofCorners) {
+    IntArrayList list = colors == null ? new IntArrayList(0) : colors;
+    colors = list;
+    fillWhite(cornerVertex.size() - ofCorners.length);
+    colors = joined(list, ofCorners);
+  }
+
+  /** Most files add each kind of values once: then the array is kept instead of a copy. */
+  private static FloatArrayList joined(FloatArrayList list, float[] values) {
+    if (!list.isEmpty()) {
+      list.add(values, 0, values.length);
+      return list;
+    }
+    FloatArrayList own = new FloatArrayList(0);
+    own.buffer = values;
+    own.elementsCount = values.length;
+    return own;
+  }
+
+  private static IntArrayList joined(IntArrayList list, int[] values) {
+    if (!list.isEmpty()) {
+      list.add(values, 0, values.length);
+      return list;
+    }
+    IntArrayList own = new IntArrayList(0);
+    own.buffer = values;
+    own.elementsCount = values.length;
+    return own;
+  }
+
   /** Gives all corners so far the colours of their vertices: 0xAARRGGBB, sRGB. */
   public void colorsOfVertices(int[] argb) {
     int[] out = new int[cornerVertex.size()];
     for (int c = 0; c < out.length; c++) {
       out[c] = argb[cornerVertex.buffer[c]];
     }
-    colors = IntArrayList.from(out);
+    colors = joined(new IntArrayList(0), out);
   }
 
   /** Gives all corners so far the UVs of their vertices, two values each. */
@@ -120,7 +190,7 @@ public final class MeshBuilder {
       out[2 * c] = uv[2 * v];
       out[2 * c + 1] = uv[2 * v + 1];
     }
-    uvs = FloatArrayList.from(out);
+    uvs = joined(new FloatArrayList(0), out);
   }
 
   /** The UV of the corner added last. */
@@ -191,18 +261,32 @@ public final class MeshBuilder {
     }
     return new Mesh(
         new MeshArrays(
-            positions.toArray(),
-            faceStart.toArray(),
-            cornerVertex.toArray(),
-            uvs == null ? null : uvs.toArray(),
-            normals == null ? null : normals.toArray(),
-            colors == null ? null : colors.toArray(),
-            textureUvs == null ? null : textureUvs.toArray(),
-            facePart.toArray(),
-            faceMaterial.toArray(),
-            smoothings == null ? null : smoothings.toArray()),
+            values(positions),
+            values(faceStart),
+            values(cornerVertex),
+            values(uvs),
+            values(normals),
+            values(colors),
+            values(textureUvs),
+            values(facePart),
+            values(faceMaterial),
+            values(smoothings)),
         parts,
         materials);
+  }
+
+  private static float[] values(FloatArrayList list) {
+    if (list == null) {
+      return null;
+    }
+    return list.buffer.length == list.size() ? list.buffer : list.toArray();
+  }
+
+  private static int[] values(IntArrayList list) {
+    if (list == null) {
+      return null;
+    }
+    return list.buffer.length == list.size() ? list.buffer : list.toArray();
   }
 
   private static void fill(FloatArrayList list, int size, float value) {

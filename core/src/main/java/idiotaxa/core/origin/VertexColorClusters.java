@@ -24,8 +24,9 @@ public final class VertexColorClusters {
     }
     ColorWeights areaOfColor = new ColorWeights();
     int[] colors = mesh.cornerColor();
-    for (int t = 0; t < mesh.triangleCount(); t++) {
-      double third = TriangleGeometry.area(mesh, t) / 3;
+    double[] areas = TriangleGeometry.areas(mesh);
+    for (int t = 0; t < areas.length; t++) {
+      double third = areas[t] / 3;
       for (int k = 0; k < 3; k++) {
         areaOfColor.add(colors[mesh.triangleCorner(t, k)] & 0xFFFFFF, third);
       }

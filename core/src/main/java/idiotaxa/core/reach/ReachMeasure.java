@@ -83,8 +83,7 @@ public final class ReachMeasure {
     for (int p = 0; p < count; p++) {
       double[] distances = outOf.get(p).toArray();
       DistanceClasses classes = new DistanceClasses(floor, distances, into.get(p).toArray());
-      int unmatched = (int) Arrays.stream(distances).filter(Double::isNaN).count();
-      parts.add(classes.of(target.parts().get(p).name(), unmatched));
+      parts.add(classes.of(target.parts().get(p).name()));
     }
     List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
     farthest.addAll(places(fromSource, -1));
@@ -92,8 +91,9 @@ public final class ReachMeasure {
   }
 
   private List<ReachSurvey.Place> places(Probes probes, int side) {
+    double nearest = probes.distanceOfFarthest(PLACES, side);
     return IntStream.range(0, POINTS)
-        .filter(i -> probes.distance[i] * side > 0)
+        .filter(i -> probes.distance[i] * side > 0 && probes.distance[i] * side >= nearest)
         .boxed()
         .sorted(Comparator.comparingDouble(i -> -probes.distance[i] * side))
         .limit(PLACES)
@@ -118,6 +118,12 @@ public final class ReachMeasure {
 
     private final float[] point = new float[3 * POINTS];
 
+    /** How far at least the farthest of one side are, metres; 0 where there are no more than those. */
+    double distanceOfFarthest(int count, int side) {
+      double[] sorted = DistanceClasses.sortedOn(distance, side);
+      return sorted.length <= count ? 0 : sorted[sorted.length - count];
+    }
+
     /** Of every part; the last is of none. */
     List<DoubleArrayList> byPart(int parts) {
       List<DoubleArrayList> out = new ArrayList<>();
@@ -133,7 +139,7 @@ public final class ReachMeasure {
 
   private Probes probe(
       Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isFromTarget) {
-    double[] cumulative = cumulativeAreas(from);
+    double[] cumulative = TriangleGeometry.cumulativeAreas(from);
     Probes out = new Probes();
     Arrays.fill(out.distance, Double.NaN);
     Arrays.fill(out.part, -1);
@@ -170,16 +176,6 @@ public final class ReachMeasure {
       System.arraycopy(ofPoint, 3 * weld.of(v), out, 3 * v, 3);
     }
     return out;
-  }
-
-  private static double[] cumulativeAreas(Mesh mesh) {
-    double[] cumulative = new double[mesh.triangleCount()];
-    double sum = 0;
-    for (int t = 0; t < cumulative.length; t++) {
-      sum += TriangleGeometry.area(mesh, t);
-      cumulative[t] = sum;
-    }
-    return cumulative;
   }
 
   private static int triangleAt(double[] cumulative, double share) {

@@ -1,5 +1,6 @@
 package idiotaxa.core.trace;
 
+import idiotaxa.core.work.Parallel;
 import java.util.function.IntUnaryOperator;
 
 /**
@@ -10,6 +11,9 @@ public final class NodeLabels {
   /** Several labels, or a triangle that has no single one. */
   public static final char MIXED = 0xFFFF;
 
+  /** Triangles that one thread takes at a time. */
+  private static final int RANGE = 1 << 14;
+
   private final char[] ofChild;
   private final char[] ofSlot;
 
@@ -19,13 +23,19 @@ public final class NodeLabels {
   }
 
   /**
-   * @param labelOfTriangle of every triangle of the mesh, 0 … 65534, or {@link #MIXED}
+   * @param labelOfTriangle asked by several threads: of every triangle of the mesh, 0 … 65534, or {@link #MIXED}
    */
   public static NodeLabels of(Bvh bvh, IntUnaryOperator labelOfTriangle) {
     char[] ofSlot = new char[bvh.triangleCount()];
-    for (int s = 0; s < ofSlot.length; s++) {
-      ofSlot[s] = (char) labelOfTriangle.applyAsInt(bvh.triangleOfSlot[s]);
-    }
+    Parallel.ranges(
+        ofSlot.length,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int s = from; s < to; s++) {
+            ofSlot[s] = (char) labelOfTriangle.applyAsInt(bvh.triangleOfSlot[s]);
+          }
+        });
     NodeLabels labels = new NodeLabels(new char[2 * bvh.nodeCount()], ofSlot);
     labels.collect(bvh);
     return labels;

@@ -18,6 +18,12 @@ public final class Parallel {
     void run(int block, int worker);
   }
 
+  /** Work on {@code from} up to and without {@code to}. */
+  @FunctionalInterface
+  public interface Range {
+    void run(int from, int to);
+  }
+
   private Parallel() {}
 
   /** As many threads as the machine has cores. */
@@ -58,6 +64,17 @@ public final class Parallel {
     if (failure != null) {
       throw (RuntimeException) failure;
     }
+  }
+
+  /** Runs 0 … count−1 in ranges of {@code size}, as {@link #run} does blocks. */
+  public static void ranges(int count, int size, int threads, Range work) {
+    run(
+        (int) (((long) count + size - 1) / size),
+        threads,
+        (block, worker) -> {
+          int from = block * size;
+          work.run(from, count - from < size ? count : from + size);
+        });
   }
 
   private static void drain(AtomicInteger next, int blocks, int worker, Block block) {

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.core.Shapes;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.map.PaddedMaps;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
@@ -304,10 +305,9 @@ class SheetBakeTest {
     // The left half is hit, a tenth beyond its edge is within reach of the closest point.
     assertThat(baked.report().missed()).isEqualTo(20 * 8);
     assertThat(baked.report().fallback()).isEqualTo(20 * 2);
-    char[] row = new char[20];
-    baked.maps().padded(0, 1).groupRow(3, row);
-    assertThat(row[0]).isEqualTo((char) 1);
-    assertThat(row[19]).isEqualTo((char) 0);
+    PaddedMaps plain = baked.maps().padded(0, 1);
+    assertThat(plain.groupAt(3 * 20)).isEqualTo(1);
+    assertThat(plain.groupAt(3 * 20 + 19)).isZero();
   }
 
   @Test

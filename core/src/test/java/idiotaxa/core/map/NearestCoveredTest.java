@@ -22,7 +22,10 @@ class NearestCoveredTest {
       for (int x = 0; x < width; x++) {
         long expected = bruteForceDistanceSq(groups, width, x, y);
         int found = nearest[y * width + x];
-        if (expected > (long) radius * radius) {
+        if (expected == 0) {
+          // Covered: nothing is to be found.
+          assertThat(found).as("%d %d", x, y).isEqualTo(-2);
+        } else if (expected > (long) radius * radius) {
           assertThat(found).as("%d %d", x, y).isEqualTo(NearestCovered.NONE);
         } else {
           assertThat(groups[found]).isNotEqualTo(SheetMaps.UNCOVERED);
@@ -34,13 +37,20 @@ class NearestCoveredTest {
 
   private static int[] search(char[] groups, int width, int height, int radius, int threads) {
     int[] out = new int[groups.length];
+    Gaps gaps = Gaps.of(groups, width, RowRuns.of(groups, width, height, 1));
     NearestCovered.search(
         groups,
+        gaps,
         width,
         height,
         radius,
         threads,
-        (y, nearest) -> System.arraycopy(nearest, 0, out, y * width, width));
+        (y, nearest) -> {
+          for (int x = 0; x < width; x++) {
+            boolean isCovered = groups[y * width + x] != SheetMaps.UNCOVERED;
+            out[y * width + x] = isCovered ? -2 : nearest[x];
+          }
+        });
     return out;
   }
 

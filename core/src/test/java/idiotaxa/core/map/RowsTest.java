@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.image.PixelImage;
+import idiotaxa.core.image.PngWriter;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.SplittableRandom;
@@ -90,6 +93,72 @@ class RowsTest {
         }
       }
     }
+  }
+
+  @Test
+  void whatIsNotToldToChangeIsAsInTheRowAbove() {
+    SplittableRandom random = new SplittableRandom(11);
+    for (int round = 0; round < 60; round++) {
+      int width = random.nextInt(1, 200);
+      int height = random.nextInt(2, 70);
+      PaddedMaps padded = calm(random, width, height).padded(round % 3, 2);
+      SheetImages images = new SheetImages(padded, PALETTE);
+      for (PixelImage image : List.of(images.idMap(), images.filteredIdMap(), images.indexMap(), images.mask(2))) {
+        PixelImage.ChangingRows rows = (PixelImage.ChangingRows) image.rows().get();
+        int pixel = image.layout().bytesPerPixel();
+        byte[] kept = new byte[pixel * width];
+        byte[] whole = new byte[pixel * width];
+        for (int y = 0; y < height; y++) {
+          char[] changes = rows.changes(y);
+          for (int s = 0; s < changes.length; s += 2) {
+            assertThat((int) changes[s]).isLessThan(changes[s + 1]);
+            rows.pixels(y, changes[s], changes[s + 1], kept, pixel * changes[s]);
+          }
+          rows.row(y, whole, 0);
+          assertThat(kept).as("row %d", y).isEqualTo(whole);
+        }
+      }
+    }
+  }
+
+  /** Over the border of a band of rows that one thread writes. */
+  @Test
+  void anImageWrittenByItsChangesHasTheSameBytes() throws IOException {
+    SheetImages images = new SheetImages(calm(new SplittableRandom(4), 77, 530).padded(1, 2), PALETTE);
+    for (PixelImage image : List.of(images.idMap(), images.filteredIdMap(), images.indexMap(), images.mask(1, 4))) {
+      PixelImage.Rows changing = image.rows().get();
+      PixelImage plain =
+          new PixelImage(
+              image.width(), image.height(), image.layout(), image.isColor(), () -> changing::row);
+      assertThat(png(image)).isEqualTo(png(plain));
+    }
+  }
+
+  private static byte[] png(PixelImage image) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    PngWriter.write(image, 2, out);
+    return out.toByteArray();
+  }
+
+  @Test
+  void rowsThatGoOnTellOfNoChange() {
+    char[] groups = new char[500 * 3];
+    Arrays.fill(groups, (char) 2);
+    Arrays.fill(groups, 1000 + 250, 1000 + 260, (char) 3);
+    RowChanges changes = new SheetMaps(500, 3, groups, Coverage.none()).padded(0, 1).changes();
+    assertThat(changes.of(0)).isEqualTo(new char[] {0, 500});
+    assertThat(changes.of(1)).isEmpty();
+    assertThat(changes.of(2)).isEqualTo(new char[] {250, 260});
+  }
+
+  /** Rows that are mostly as above. */
+  private static SheetMaps calm(SplittableRandom random, int width, int height) {
+    SheetMaps wild = maps(random, width, height);
+    char[] groups = wild.groups();
+    for (int i = width; i < groups.length; i++) {
+      groups[i] = random.nextInt(20) > 0 ? groups[i - width] : groups[i];
+    }
+    return new SheetMaps(width, height, groups, random.nextBoolean() ? wild.coverage() : Coverage.none());
   }
 
   @Test

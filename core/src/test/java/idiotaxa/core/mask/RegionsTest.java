@@ -2,6 +2,7 @@ package idiotaxa.core.mask;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idiotaxa.core.map.Coverage;
 import idiotaxa.core.map.SheetMaps;
 import java.util.ArrayDeque;
 import java.util.BitSet;
@@ -42,7 +43,7 @@ class RegionsTest {
       int height = random.nextInt(1, 40);
       TexelIslands islands = RandomMaps.islands(random, width, height, 1 + round % 4);
       SheetMaps maps = RandomMaps.maps(random, islands, 3);
-      Regions regions = new Regions(maps.groups(), islands);
+      Regions regions = new Regions(maps, islands);
       for (int i = 0; i < width * height; i++) {
         int run = regions.runAt(i);
         if (maps.groups()[i] == SheetMaps.UNCOVERED) {
@@ -67,7 +68,7 @@ class RegionsTest {
     }
     char[] labels = new char[groups.length];
     java.util.Arrays.fill(labels, (char) 1);
-    Regions regions = new Regions(groups, new TexelIslands(16, 16, labels));
+    Regions regions = new Regions(new SheetMaps(16, 16, groups, Coverage.none()), new TexelIslands(16, 16, labels));
     assertThat(regions.texels(regions.regionOf(regions.runAt(0)))).isEqualTo(16);
     // The two halves beside it touch each other over its corners as well.
     assertThat(regions.texels(regions.regionOf(regions.runAt(1)))).isEqualTo(240);

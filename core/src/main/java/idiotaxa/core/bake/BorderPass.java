@@ -30,6 +30,11 @@ final class BorderPass {
   /** Where the samples of a texel lie in it, both ways, in fixed point. */
   private final int[] offset;
 
+  /** The same for every sample. */
+  private final int[] offsetX;
+
+  private final int[] offsetY;
+
   /** Owner of every sample of the texel under way. */
   private final int[] owner;
 
@@ -61,6 +66,10 @@ final class BorderPass {
     int step = UvTriangles.STEPS / settings.grid();
     offset = new int[settings.grid()];
     Arrays.setAll(offset, s -> s * step + step / 2);
+    offsetX = new int[settings.samples()];
+    offsetY = new int[settings.samples()];
+    Arrays.setAll(offsetX, s -> offset[s % offset.length]);
+    Arrays.setAll(offsetY, s -> offset[s / offset.length]);
   }
 
   void read(int tileToRead, TexelMarks marked) {
@@ -163,30 +172,21 @@ final class BorderPass {
 
   /** Returns the first sample that has an owner, negative when none has. */
   private int findOwners(int x, int y, IntArrayList candidates) {
-    int first = -1;
-    int s = 0;
-    for (int oy : offset) {
-      long py = (long) y * UvTriangles.STEPS + oy;
-      for (int ox : offset) {
-        int found = ownerOf((long) x * UvTriangles.STEPS + ox, py, candidates);
-        owner[s] = found;
-        if (found >= 0) {
-          isMet[found] = true;
-          first = first < 0 ? s : first;
-        }
-        s++;
-      }
+    Arrays.fill(owner, TileOwners.NOBODY);
+    int fromX = x * UvTriangles.STEPS + offset[0];
+    int fromY = y * UvTriangles.STEPS + offset[0];
+    int left = owner.length;
+    for (int n = 0; n < candidates.size() && left > 0; n++) {
+      int i = candidates.get(n);
+      int taken = triangles.own(i, fromX, fromY, offset.length, TileOwners.NOBODY, owner);
+      isMet[i] |= taken > 0;
+      left -= taken;
     }
-    return first;
-  }
-
-  private int ownerOf(long px, long py, IntArrayList candidates) {
-    for (int n = 0; n < candidates.size(); n++) {
-      if (triangles.owns(candidates.get(n), px, py)) {
-        return candidates.get(n);
-      }
+    int first = 0;
+    while (first < owner.length && owner[first] < 0) {
+      first++;
     }
-    return TileOwners.NOBODY;
+    return first == owner.length ? -1 : first;
   }
 
   /** What all samples in a block say that hit, or undecided; their rays then lie in its region. */
@@ -204,8 +204,8 @@ final class BorderPass {
   }
 
   private int readSample(int s, int x, int y) {
-    long px = (long) x * UvTriangles.STEPS + offset[s % offset.length];
-    long py = (long) y * UvTriangles.STEPS + offset[s / offset.length];
+    long px = (long) x * UvTriangles.STEPS + offsetX[s];
+    long py = (long) y * UvTriangles.STEPS + offsetY[s];
     return sampler.readInRegion(owner[s], px, py);
   }
 }

@@ -34,6 +34,9 @@ final class CenterPass {
   private final long[] isConflict = new long[TileBins.SIDE];
   private final int[] ownersOfSquare = new int[MAX_OWNERS];
 
+  /** Texels without an owner in the square that was searched last. */
+  private int free;
+
   /**
    * @param groups crisp plane, to be filled where a centre has an owner
    * @param isExact every centre by its own ray
@@ -69,17 +72,21 @@ final class CenterPass {
   void read() {
     for (int y = owners.fromY(); y < owners.toY(); y += LARGEST) {
       for (int x = owners.fromX(); x < owners.toX(); x += LARGEST) {
-        decide(x, y, LARGEST, 0);
+        decide(x, y, LARGEST, 0, false);
       }
     }
     countOverlaps();
   }
 
-  private void decide(int x, int y, int size, int level) {
-    int found = findOwners(x, y, size);
+  /**
+   * @param isOwned whether all of the square belongs to the triangle that was found last
+   */
+  private void decide(int x, int y, int size, int level, boolean isOwned) {
+    int found = isOwned ? 1 : findOwners(x, y, size);
     if (found == 0) {
       return;
     }
+    boolean isOne = isOwned || found == 1 && free == 0;
     int group = groupOfSquare(x, y, size, level, found);
     if (!isExact && group >= 0 && isHitByProbes(x, y, size, group)) {
       fill(x, y, size, group);
@@ -90,10 +97,10 @@ final class CenterPass {
       return;
     }
     int half = size / 2;
-    decide(x, y, half, level + 1);
-    decide(x + half, y, half, level + 1);
-    decide(x, y + half, half, level + 1);
-    decide(x + half, y + half, half, level + 1);
+    decide(x, y, half, level + 1, isOne);
+    decide(x + half, y, half, level + 1, isOne);
+    decide(x, y + half, half, level + 1, isOne);
+    decide(x + half, y + half, half, level + 1, isOne);
   }
 
   /** The region is of the centres, not of all of the square. */
@@ -117,11 +124,16 @@ final class CenterPass {
   /** Collects the distinct owners in a square; more than {@link #MAX_OWNERS} are not counted. */
   private int findOwners(int x, int y, int size) {
     int found = 0;
+    free = 0;
     int last = TileOwners.NOBODY;
     for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
       for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
         int owner = owners.at(tx, ty);
-        if (owner == TileOwners.NOBODY || owner == last || isAmong(owner, found)) {
+        if (owner == TileOwners.NOBODY) {
+          free++;
+          continue;
+        }
+        if (owner == last || isAmong(owner, found)) {
           continue;
         }
         if (found == MAX_OWNERS) {
@@ -145,12 +157,17 @@ final class CenterPass {
 
   private void fill(int x, int y, int size, int group) {
     decided.add(x, y, size);
+    int toX = Math.min(x + size, owners.toX());
     for (int ty = y; ty < Math.min(y + size, owners.toY()); ty++) {
-      for (int tx = x; tx < Math.min(x + size, owners.toX()); tx++) {
+      for (int tx = x; tx < toX; ) {
         int owner = owners.at(tx, ty);
+        int from = tx;
+        do {
+          tx++;
+        } while (tx < toX && owners.at(tx, ty) == owner);
         if (owner != TileOwners.NOBODY) {
-          groups[ty * width + tx] = (char) group;
-          counts.countTexel(sampler.partOf(owner), group);
+          Arrays.fill(groups, ty * width + from, ty * width + tx, (char) group);
+          counts.countCovered(sampler.partOf(owner), tx - from);
         }
       }
     }

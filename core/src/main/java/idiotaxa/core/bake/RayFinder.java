@@ -104,11 +104,16 @@ final class RayFinder implements OwnColors.Finder {
       take(triangle);
     }
     double[] c = corners;
-    for (int axis = 0; axis < 3; axis++) {
-      position[axis] = w0 * c[axis] + w1 * c[axis + 3] + w2 * c[axis + 6];
-      normal[axis] = w0 * c[axis + 9] + w1 * c[axis + 12] + w2 * c[axis + 15];
-    }
-    return normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2] > SHORTEST_SQ;
+    position[0] = w0 * c[0] + w1 * c[3] + w2 * c[6];
+    position[1] = w0 * c[1] + w1 * c[4] + w2 * c[7];
+    position[2] = w0 * c[2] + w1 * c[5] + w2 * c[8];
+    double x = w0 * c[9] + w1 * c[12] + w2 * c[15];
+    double y = w0 * c[10] + w1 * c[13] + w2 * c[16];
+    double z = w0 * c[11] + w1 * c[14] + w2 * c[17];
+    normal[0] = x;
+    normal[1] = y;
+    normal[2] = z;
+    return x * x + y * y + z * z > SHORTEST_SQ;
   }
 
   /** Most points follow another of the same triangle. */
@@ -158,11 +163,19 @@ final class RayFinder implements OwnColors.Finder {
   private void aim(Reach reach) {
     double toUnit =
         1 / Math.sqrt(normal[0] * normal[0] + normal[1] * normal[1] + normal[2] * normal[2]);
-    for (int axis = 0; axis < 3; axis++) {
-      outward[axis] = normal[axis] * toUnit;
-      origin[axis] = (float) (position[axis] + outward[axis] * reach.outward());
-      direction[axis] = (float) -outward[axis];
-    }
+    double x = normal[0] * toUnit;
+    double y = normal[1] * toUnit;
+    double z = normal[2] * toUnit;
+    double far = reach.outward();
+    outward[0] = x;
+    outward[1] = y;
+    outward[2] = z;
+    origin[0] = (float) (position[0] + x * far);
+    origin[1] = (float) (position[1] + y * far);
+    origin[2] = (float) (position[2] + z * far);
+    direction[0] = (float) -x;
+    direction[1] = (float) -y;
+    direction[2] = (float) -z;
   }
 
   /** Whether the first ray found it, within the reach. */

@@ -19,6 +19,11 @@ final class SampleCounts {
     conflictsOfPart = new long[parts];
   }
 
+  /** Counts texels of which rays hit. */
+  void countCovered(int part, int texels) {
+    coveredOfPart[part] += texels;
+  }
+
   void countTexel(int part, int read) {
     coveredOfPart[part]++;
     countMiss(part, read);

@@ -64,34 +64,54 @@ final class TexelMarks {
   }
 
   private void markAlongRow(char[] groups, int y) {
-    for (int i = y * width; i < (y + 1) * width - 1; i++) {
-      if (groups[i] != groups[i + 1]) {
-        mark(i);
-        mark(i + 1);
+    int end = (y + 1) * width;
+    for (int i = y * width; i < end - 1; i++) {
+      // Each texel beside its neighbour: up to the next border all are equal.
+      int equal = Arrays.mismatch(groups, i, end - 1, groups, i + 1, end);
+      if (equal < 0) {
+        return;
       }
+      i += equal;
+      mark(i);
+      mark(i + 1);
     }
   }
 
-  /** Compares two rows upright and across, and marks in those that belong to the band. */
+  /**
+   * Compares two rows upright and across, and marks in those that belong to the band. Where they are equal, what
+   * differs across differs along the row too, and is marked there.
+   */
   private void markBetween(
       char[] groups, int upper, int lower, boolean isUpperForeign, boolean isLowerForeign) {
     int up = upper * width;
     int low = lower * width;
+    int done = 0;
     for (int x = 0; x < width; x++) {
-      boolean isUpright = groups[up + x] != groups[low + x];
-      boolean hasNext = x + 1 < width;
-      boolean isDown = hasNext && groups[up + x] != groups[low + x + 1];
-      boolean isUp = hasNext && groups[up + x + 1] != groups[low + x];
-      if (isUpright || isDown || isUp) {
-        if (!isUpperForeign) {
-          markIf(isUpright || isDown, up + x);
-          markIf(isUp, up + x + 1);
-        }
-        if (!isLowerForeign) {
-          markIf(isUpright || isUp, low + x);
-          markIf(isDown, low + x + 1);
-        }
+      int equal = Arrays.mismatch(groups, up + x, up + width, groups, low + x, low + width);
+      if (equal < 0) {
+        return;
       }
+      x += equal;
+      for (int at = Math.max(done, x - 1); at <= x; at++) {
+        compare(groups, up, low, at, isUpperForeign, isLowerForeign);
+      }
+      done = x + 1;
+    }
+  }
+
+  private void compare(
+      char[] groups, int up, int low, int x, boolean isUpperForeign, boolean isLowerForeign) {
+    boolean isUpright = groups[up + x] != groups[low + x];
+    boolean hasNext = x + 1 < width;
+    boolean isDown = hasNext && groups[up + x] != groups[low + x + 1];
+    boolean isUp = hasNext && groups[up + x + 1] != groups[low + x];
+    if (!isUpperForeign) {
+      markIf(isUpright || isDown, up + x);
+      markIf(isUp, up + x + 1);
+    }
+    if (!isLowerForeign) {
+      markIf(isUpright || isUp, low + x);
+      markIf(isDown, low + x + 1);
     }
   }
 

@@ -128,6 +128,45 @@ public final class UvTriangles {
         >= 0;
   }
 
+  /**
+   * Gives a triangle the samples of a texel that it owns and that are free.
+   *
+   * @param fromX place of the texel's first sample, in fixed point
+   * @param grid samples a side of a texel; they lie evenly
+   * @param free what stands in {@code owner} where a sample is free
+   * @param owner of the grid² samples, row by row; gets the triangle
+   * @return how many it took
+   */
+  public int own(int i, int fromX, int fromY, int grid, int free, int[] owner) {
+    int step = STEPS / grid;
+    long e0 = edge(i, 0, 1, fromX, fromY) + bias(i, 0, 1);
+    long e1 = edge(i, 1, 2, fromX, fromY) + bias(i, 1, 2);
+    long e2 = edge(i, 2, 0, fromX, fromY) + bias(i, 2, 0);
+    long right0 = -(long) (y[3 * i + 1] - y[3 * i]) * step;
+    long right1 = -(long) (y[3 * i + 2] - y[3 * i + 1]) * step;
+    long right2 = -(long) (y[3 * i] - y[3 * i + 2]) * step;
+    // From the last sample of a row to the first of the next.
+    long down0 = (long) (x[3 * i + 1] - x[3 * i]) * step - grid * right0;
+    long down1 = (long) (x[3 * i + 2] - x[3 * i + 1]) * step - grid * right1;
+    long down2 = (long) (x[3 * i] - x[3 * i + 2]) * step - grid * right2;
+    int taken = 0;
+    for (int row = 0, s = 0; row < grid; row++) {
+      for (int column = 0; column < grid; column++, s++) {
+        if ((e0 | e1 | e2) >= 0 && owner[s] == free) {
+          owner[s] = i;
+          taken++;
+        }
+        e0 += right0;
+        e1 += right1;
+        e2 += right2;
+      }
+      e0 += down0;
+      e1 += down1;
+      e2 += down2;
+    }
+    return taken;
+  }
+
   /** Whether a triangle may own a point of a rectangle, borders included; never wrong when it says no. */
   public boolean mayMeet(int i, int fromX, int fromY, int toX, int toY) {
     return minX(i) <= toX

@@ -205,12 +205,24 @@ public final class NearTriangles {
     float bHi = (float) box[3];
     float zLo = (float) box[4];
     float zHi = (float) box[5];
+    // Held in locals: read from fields they would be loaded again for every triangle.
+    float[] aLeast = loA;
+    float[] aMost = hiA;
+    float[] bLeast = loB;
+    float[] bMost = hiB;
+    float[] zLeast = loZ;
+    float[] zMost = hiZ;
     int kept = 0;
     for (int i = 0; i < count; i++) {
       int k = from[i];
       to[kept] = k;
       boolean isIn =
-          (hiA[k] >= aLo) & (loA[k] <= aHi) & (hiB[k] >= bLo) & (loB[k] <= bHi) & (hiZ[k] >= zLo) & (loZ[k] <= zHi);
+          (aMost[k] >= aLo)
+              & (aLeast[k] <= aHi)
+              & (bMost[k] >= bLo)
+              & (bLeast[k] <= bHi)
+              & (zMost[k] >= zLo)
+              & (zLeast[k] <= zHi);
       kept += isIn ? 1 : 0;
     }
     return kept;
@@ -222,10 +234,13 @@ public final class NearTriangles {
     float lo = Float.POSITIVE_INFINITY;
     float hi = Float.NEGATIVE_INFINITY;
     int[] own = list[of];
-    for (int i = 0; i < size[of]; i++) {
+    int count = size[of];
+    float[] zLeast = loZ;
+    float[] zMost = hiZ;
+    for (int i = 0; i < count; i++) {
       int k = own[i];
-      lo = loZ[k] < lo ? loZ[k] : lo;
-      hi = hiZ[k] > hi ? hiZ[k] : hi;
+      lo = zLeast[k] < lo ? zLeast[k] : lo;
+      hi = zMost[k] > hi ? zMost[k] : hi;
       int labelOfSlot = labels.ofSlot(slots[k]);
       if (common != labelOfSlot) {
         common = common == NOTHING && labelOfSlot != NodeLabels.MIXED ? labelOfSlot : SEVERAL;
@@ -278,9 +293,13 @@ public final class NearTriangles {
     boolean isAnyEnough = label[level] >= 0;
     int[] own = list[level];
     int count = size[level];
+    float[] aLeast = loA;
+    float[] aMost = hiA;
+    float[] bLeast = loB;
+    float[] bMost = hiB;
     for (int i = 0; i < count; i++) {
       int k = own[i];
-      if (hiA[k] < aLo || loA[k] > aHi || hiB[k] < bLo || loB[k] > bHi) {
+      if (aMost[k] < aLo || aLeast[k] > aHi || bMost[k] < bLo || bLeast[k] > bHi) {
         continue;
       }
       if (rays.test(slots[k]) && isAnyEnough) {

@@ -76,9 +76,9 @@ final class Shaft {
       if (!(along >= NARROWEST_COSINE * Math.sqrt(dot(normals, i, normals, i)))) {
         return false;
       }
-      least = Math.min(least, along);
-      size =
-          Math.max(size, Math.abs(points[i]) + Math.abs(points[i + 1]) + Math.abs(points[i + 2]));
+      least = along < least ? along : least;
+      double far = Math.abs(points[i]) + Math.abs(points[i + 1]) + Math.abs(points[i + 2]);
+      size = far > size ? far : size;
     }
     slack = SLACK * (size + ahead + back);
     // A combination of the normals is shorter than one: the ray goes that much farther along it.
@@ -149,8 +149,8 @@ final class Shaft {
     double hi = Double.NEGATIVE_INFINITY;
     for (int i = 0; i < 3 * rays; i += 3) {
       double value = dot(points, i, axes, axis);
-      lo = Math.min(lo, value);
-      hi = Math.max(hi, value);
+      lo = value < lo ? value : lo;
+      hi = value > hi ? value : hi;
     }
     return hi - lo;
   }
@@ -174,7 +174,8 @@ final class Shaft {
     for (int i = 0; i < 3 * rays; i += 3) {
       double along = normals[i] * x + normals[i + 1] * y + normals[i + 2] * z;
       double from = points[i] * x + points[i + 1] * y + points[i + 2] * z;
-      offset = Math.max(offset, from + Math.max(ahead * along, -back * along));
+      double farthest = from + (along > 0 ? ahead : -back) * along;
+      offset = farthest > offset ? farthest : offset;
     }
     // The normal is longer than one by the slope.
     setPlane(k, x, y, z, offset + slack * (1 + Math.abs(slope)));
@@ -183,7 +184,8 @@ final class Shaft {
   private void setEnd(int k, int sign, double length) {
     double offset = Double.NEGATIVE_INFINITY;
     for (int i = 0; i < 3 * rays; i += 3) {
-      offset = Math.max(offset, sign * dot(points, i, axes, 0));
+      double value = sign * dot(points, i, axes, 0);
+      offset = value > offset ? value : offset;
     }
     setPlane(k, sign * axes[0], sign * axes[1], sign * axes[2], offset + length + slack);
   }
@@ -214,12 +216,14 @@ final class Shaft {
 
   /** Whether a box, min xyz and max xyz from an index, may meet the shaft. */
   boolean meetsBox(float[] b, int at) {
-    for (int k = 0; k < PLANES; k++) {
+    double[] planes = plane;
+    int[] corners = corner;
+    for (int p = 0, c = 0; c < 3 * PLANES; p += 4, c += 3) {
       double deepest =
-          plane[4 * k] * b[at + corner[3 * k]]
-              + plane[4 * k + 1] * b[at + corner[3 * k + 1]]
-              + plane[4 * k + 2] * b[at + corner[3 * k + 2]];
-      if (deepest > plane[4 * k + 3]) {
+          planes[p] * b[at + corners[c]]
+              + planes[p + 1] * b[at + corners[c + 1]]
+              + planes[p + 2] * b[at + corners[c + 2]];
+      if (deepest > planes[p + 3]) {
         return false;
       }
     }
@@ -228,11 +232,12 @@ final class Shaft {
 
   /** Whether a triangle, nine floats from an index, may meet the shaft. */
   boolean meetsTriangle(float[] p, int at) {
-    for (int k = 0; k < PLANES; k++) {
-      double x = plane[4 * k];
-      double y = plane[4 * k + 1];
-      double z = plane[4 * k + 2];
-      double offset = plane[4 * k + 3];
+    double[] planes = plane;
+    for (int k = 0; k < 4 * PLANES; k += 4) {
+      double x = planes[k];
+      double y = planes[k + 1];
+      double z = planes[k + 2];
+      double offset = planes[k + 3];
       if (x * p[at] + y * p[at + 1] + z * p[at + 2] > offset
           && x * p[at + 3] + y * p[at + 4] + z * p[at + 5] > offset
           && x * p[at + 6] + y * p[at + 7] + z * p[at + 8] > offset) {
@@ -254,45 +259,58 @@ final class Shaft {
     double[] f = frame.axes;
     double depthLo = Double.POSITIVE_INFINITY;
     double depthHi = Double.NEGATIVE_INFINITY;
+    double aLo = depthLo;
+    double aHi = depthHi;
+    double bLo = depthLo;
+    double bHi = depthHi;
+    double slopeALo = depthLo;
+    double slopeAHi = depthHi;
+    double slopeBLo = depthLo;
+    double slopeBHi = depthHi;
     for (int i = 0; i < 3 * rays; i += 3) {
-      double depth = depthOf(frame, i);
-      depthLo = Math.min(depthLo, depth);
-      depthHi = Math.max(depthHi, depth);
+      double x = points[i] - frame.center[0];
+      double y = points[i + 1] - frame.center[1];
+      double z = points[i + 2] - frame.center[2];
+      double depth = x * f[0] + y * f[1] + z * f[2];
+      double a = x * f[3] + y * f[4] + z * f[5];
+      double b = x * f[6] + y * f[7] + z * f[8];
+      double toDepth = 1 / dot(normals, i, f, 0);
+      double slopeA = dot(normals, i, f, 3) * toDepth;
+      double slopeB = dot(normals, i, f, 6) * toDepth;
+      depthLo = depth < depthLo ? depth : depthLo;
+      depthHi = depth > depthHi ? depth : depthHi;
+      aLo = a < aLo ? a : aLo;
+      aHi = a > aHi ? a : aHi;
+      bLo = b < bLo ? b : bLo;
+      bHi = b > bHi ? b : bHi;
+      slopeALo = slopeA < slopeALo ? slopeA : slopeALo;
+      slopeAHi = slopeA > slopeAHi ? slopeA : slopeAHi;
+      slopeBLo = slopeB < slopeBLo ? slopeB : slopeBLo;
+      slopeBHi = slopeB > slopeBHi ? slopeB : slopeBHi;
     }
     double lo = Math.max(zLo, depthLo - back - frame.slack);
     double hi = Math.min(zHi, depthHi + ahead + frame.slack);
+    // Interval arithmetic: slope times the depth between the point and what is met.
+    double fore = hi - depthLo;
+    double aft = lo - depthHi;
+    out[0] = aLo + least(slopeALo * fore, slopeAHi * fore, slopeALo * aft, slopeAHi * aft) - frame.slack;
+    out[1] = aHi + most(slopeALo * fore, slopeAHi * fore, slopeALo * aft, slopeAHi * aft) + frame.slack;
+    out[2] = bLo + least(slopeBLo * fore, slopeBHi * fore, slopeBLo * aft, slopeBHi * aft) - frame.slack;
+    out[3] = bHi + most(slopeBLo * fore, slopeBHi * fore, slopeBLo * aft, slopeBHi * aft) + frame.slack;
     out[4] = lo;
     out[5] = hi;
-    for (int side = 0; side < 2; side++) {
-      int axis = 3 + 3 * side;
-      double pLo = Double.POSITIVE_INFINITY;
-      double pHi = Double.NEGATIVE_INFINITY;
-      double slopeLo = Double.POSITIVE_INFINITY;
-      double slopeHi = Double.NEGATIVE_INFINITY;
-      for (int i = 0; i < 3 * rays; i += 3) {
-        double at =
-            (points[i] - frame.center[0]) * f[axis]
-                + (points[i + 1] - frame.center[1]) * f[axis + 1]
-                + (points[i + 2] - frame.center[2]) * f[axis + 2];
-        double slope = dot(normals, i, f, axis) / dot(normals, i, f, 0);
-        pLo = Math.min(pLo, at);
-        pHi = Math.max(pHi, at);
-        slopeLo = Math.min(slopeLo, slope);
-        slopeHi = Math.max(slopeHi, slope);
-      }
-      // Interval arithmetic: slope times the depth between the point and what is met.
-      double fore = hi - depthLo;
-      double aft = lo - depthHi;
-      double least = Math.min(Math.min(slopeLo * fore, slopeHi * fore), Math.min(slopeLo * aft, slopeHi * aft));
-      double most = Math.max(Math.max(slopeLo * fore, slopeHi * fore), Math.max(slopeLo * aft, slopeHi * aft));
-      out[2 * side] = pLo + least - frame.slack;
-      out[2 * side + 1] = pHi + most + frame.slack;
-    }
   }
 
-  private double depthOf(Shaft frame, int i) {
-    return (points[i] - frame.center[0]) * frame.axes[0]
-        + (points[i + 1] - frame.center[1]) * frame.axes[1]
-        + (points[i + 2] - frame.center[2]) * frame.axes[2];
+  /** Compared and not Math.min, which Java's first compiler calls as a method; none is NaN. */
+  private static double least(double a, double b, double c, double d) {
+    double ab = a < b ? a : b;
+    double cd = c < d ? c : d;
+    return ab < cd ? ab : cd;
+  }
+
+  private static double most(double a, double b, double c, double d) {
+    double ab = a > b ? a : b;
+    double cd = c > d ? c : d;
+    return ab > cd ? ab : cd;
   }
 }

@@ -162,9 +162,7 @@ final class CenterPass {
       for (int tx = x; tx < toX; ) {
         int owner = owners.at(tx, ty);
         int from = tx;
-        do {
-          tx++;
-        } while (tx < toX && owners.at(tx, ty) == owner);
+        tx = Math.min(toX, owners.endOfRun(tx, ty, owner));
         if (owner != TileOwners.NOBODY) {
           Arrays.fill(groups, ty * width + from, ty * width + tx, (char) group);
           counts.countCovered(sampler.partOf(owner), tx - from);

@@ -2,6 +2,7 @@ package idiotaxa.core.map;
 
 import com.carrotsearch.hppc.CharArrayList;
 import idiotaxa.core.work.Parallel;
+import java.util.Arrays;
 
 /**
  * Where along the rows of a map the value changes. A sheet has a dozen images and each asks the same, so it
@@ -38,10 +39,15 @@ public final class RowRuns {
           for (int y = fromY; y < toY; y++) {
             ends.elementsCount = 0;
             int from = y * width;
-            for (int i = from + 1; i < from + width; i++) {
-              if (values[i] != values[i - 1]) {
-                ends.add((char) (i - from));
+            int end = from + width;
+            for (int i = from; i < end - 1; i++) {
+              // Each beside its neighbour: up to the next change all are equal.
+              int equal = Arrays.mismatch(values, i, end - 1, values, i + 1, end);
+              if (equal < 0) {
+                break;
               }
+              i += equal;
+              ends.add((char) (i + 1 - from));
             }
             ends.add((char) width);
             endsOfRow[y] = ends.toArray();

@@ -121,7 +121,8 @@ final class TexelPoints {
         if (triangle == TileOwners.NOBODY) {
           triangle = bins.ownerWithin(triangles, from, y);
         } else {
-          while (x < owners.toX() && owners.at(x, y) == triangle && groups[row + x] != SheetMaps.UNCOVERED) {
+          int end = owners.endOfRun(from, y, triangle);
+          while (x < end && groups[row + x] != SheetMaps.UNCOVERED) {
             x++;
           }
         }

@@ -77,6 +77,18 @@ public final class TileOwners {
     return owner[(y - fromY) * SIDE + x - fromX];
   }
 
+  /** First column behind one, of the tile, that a triangle does not own. */
+  public int endOfRun(int x, int y, int triangle) {
+    int row = (y - fromY) * SIDE - fromX;
+    int end = toX();
+    int[] own = owner;
+    int at = x + 1;
+    while (at < end && own[row + at] == triangle) {
+      at++;
+    }
+    return at;
+  }
+
   /** Further owners: texel and triangle in turns, at most seven a texel. */
   public IntArrayList doubled() {
     return doubled;

@@ -1,7 +1,5 @@
 package idiotaxa.core.trace;
 
-import java.util.Arrays;
-
 /**
  * Boxes as six floats in an array: min xyz, max xyz. Plain comparisons, because none of the values is
  * NaN and Math.min would look for that.
@@ -17,9 +15,11 @@ final class Boxes {
 
   /** Empties {@code count} boxes. */
   static void reset(float[] boxes, int at, int count) {
-    for (int i = 0; i < count; i++) {
-      Arrays.fill(boxes, at + 6 * i, at + 6 * i + 3, Float.POSITIVE_INFINITY);
-      Arrays.fill(boxes, at + 6 * i + 3, at + 6 * i + 6, Float.NEGATIVE_INFINITY);
+    for (int i = at; i < at + 6 * count; i += 6) {
+      for (int k = 0; k < 3; k++) {
+        boxes[i + k] = Float.POSITIVE_INFINITY;
+        boxes[i + 3 + k] = Float.NEGATIVE_INFINITY;
+      }
     }
   }
 

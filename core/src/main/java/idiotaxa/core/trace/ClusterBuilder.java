@@ -11,12 +11,16 @@ final class ClusterBuilder {
   /** Triangles of a leaf at most. */
   private static final int LEAF = 4;
 
+  /** Codes have 30 bits, and what has one code is halved. */
+  private static final int MOST_DEPTH = 64;
+
   private final Mesh mesh;
   private final int[] order;
   private final int[] codes;
   private final float[] boxes;
-  private final float[] whole = new float[6];
-  private final float[] half = new float[6];
+  /** Box of what was built last at every depth. */
+  private final float[] built = new float[6 * MOST_DEPTH];
+
   private int clusterStart;
   private float[] nodes = new float[Bvh.NODE * 256];
   private int used;
@@ -43,9 +47,9 @@ final class ClusterBuilder {
     return Arrays.copyOf(nodes, used);
   }
 
-  /** Box of the cluster that was put last. */
+  /** Box of the cluster that was put last, in the first six places. */
   float[] box() {
-    return whole;
+    return built;
   }
 
   /**
@@ -56,8 +60,7 @@ final class ClusterBuilder {
   int put(int from, int to) {
     clusterStart = from;
     load(to - from);
-    unite(from, to, whole);
-    return build(from, to);
+    return build(from, to, 0);
   }
 
   private void load(int count) {
@@ -79,15 +82,13 @@ final class ClusterBuilder {
     }
   }
 
-  private void unite(int from, int to, float[] out) {
-    Boxes.reset(out, 0, 1);
-    for (int i = from - clusterStart; i < to - clusterStart; i++) {
-      Boxes.grow(out, 0, boxes, 6 * i);
-    }
-  }
-
-  private int build(int from, int to) {
+  private int build(int from, int to, int depth) {
+    int box = 6 * depth;
     if (to - from <= LEAF) {
+      Boxes.reset(built, box, 1);
+      for (int i = from - clusterStart; i < to - clusterStart; i++) {
+        Boxes.grow(built, box, boxes, 6 * i);
+      }
       return LeafRef.pack(from, to - from);
     }
     int at = used;
@@ -96,12 +97,12 @@ final class ClusterBuilder {
       nodes = Arrays.copyOf(nodes, 2 * nodes.length);
     }
     int middle = MortonOrder.border(codes, from, to);
-    unite(from, middle, half);
-    Boxes.write(half, 0, nodes, at);
-    unite(middle, to, half);
-    Boxes.write(half, 0, nodes, at + 6);
-    int left = build(from, middle);
-    int right = build(middle, to);
+    int left = build(from, middle, depth + 1);
+    Boxes.write(built, box + 6, nodes, at);
+    System.arraycopy(built, box + 6, built, box, 6);
+    int right = build(middle, to, depth + 1);
+    Boxes.write(built, box + 6, nodes, at + 6);
+    Boxes.grow(built, box, built, box + 6);
     NodeTree.writeRefs(nodes, at, left, right);
     return at;
   }

@@ -63,8 +63,12 @@ final class MortonOrder {
             int c = 3 * mesh.triangleVertex(t, 2);
             int code = 0;
             for (int axis = 0; axis < 3; axis++) {
-              float least = Math.min(p[a + axis], Math.min(p[b + axis], p[c + axis]));
-              float most = Math.max(p[a + axis], Math.max(p[b + axis], p[c + axis]));
+              float x = p[a + axis];
+              float y = p[b + axis];
+              float z = p[c + axis];
+              // Compared and not Math.min, which Java's first compiler calls as a method.
+              float least = x < y ? x < z ? x : z : y < z ? y : z;
+              float most = x > y ? x > z ? x : z : y > z ? y : z;
               double cell = ((double) least + most - 2 * lo[axis]) * perUnit[axis];
               code |= spread(Math.max(0, Math.min(CELLS - 1, (int) cell))) << 2 - axis;
             }

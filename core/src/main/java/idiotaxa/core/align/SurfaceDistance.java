@@ -1,7 +1,7 @@
 package idiotaxa.core.align;
 
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.mesh.TriangleAreas;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.ClosestPointQuery;
 import idiotaxa.core.trace.TracedSource;
@@ -136,14 +136,12 @@ final class SurfaceDistance {
   }
 
   private static double[] points(Mesh mesh, int[] triangles) {
-    double[] cumulative = TriangleGeometry.cumulativeAreas(mesh);
-    double sum = cumulative[cumulative.length - 1];
+    TriangleAreas areas = TriangleAreas.of(mesh);
     SplittableRandom random = new SplittableRandom(SEED);
     double[] out = new double[3 * POINTS];
     float[] p = mesh.positions();
     for (int i = 0; i < POINTS; i++) {
-      int found = Arrays.binarySearch(cumulative, sum * (i + random.nextDouble()) / POINTS);
-      int t = Math.min(cumulative.length - 1, found < 0 ? -found - 1 : found);
+      int t = areas.triangleAt((i + random.nextDouble()) / POINTS);
       triangles[i] = t;
       double root = Math.sqrt(random.nextDouble());
       double[] w = {1 - root, root * random.nextDouble(), 0};

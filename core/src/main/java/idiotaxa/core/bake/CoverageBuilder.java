@@ -30,33 +30,36 @@ final class CoverageBuilder {
   Coverage build() {
     long[] keys = keys();
     Arrays.sort(keys);
+    int[] joined = join();
     int[] texels = new int[keys.length];
     int[] start = new int[keys.length + 1];
-    IntArrayList entries = new IntArrayList(4 * keys.length);
-    IntArrayList joined = join();
     for (int i = 0; i < keys.length; i++) {
       texels[i] = (int) (keys[i] >>> 32);
-      int position = (int) keys[i];
-      int size = joined.get(position + 1);
-      for (int e = 0; e < 2 * size; e++) {
-        entries.add(joined.get(position + 2 + e));
-      }
-      start[i + 1] = start[i] + size;
+      start[i + 1] = start[i] + joined[(int) keys[i] + 1];
     }
     char[] groups = new char[start[keys.length]];
     byte[] shares = new byte[groups.length];
-    for (int e = 0; e < groups.length; e++) {
-      groups[e] = (char) entries.get(2 * e);
-      shares[e] = (byte) entries.get(2 * e + 1);
+    for (int i = 0; i < keys.length; i++) {
+      int from = (int) keys[i] + 2;
+      for (int e = start[i]; e < start[i + 1]; e++) {
+        groups[e] = (char) joined[from++];
+        shares[e] = (byte) joined[from++];
+      }
     }
     return new Coverage(texels, start, groups, shares);
   }
 
-  private IntArrayList join() {
-    IntArrayList joined = new IntArrayList(1024);
+  private int[] join() {
+    int size = 0;
+    for (IntArrayList list : ofTile) {
+      size += list == null ? 0 : list.size();
+    }
+    int[] joined = new int[size];
+    int at = 0;
     for (IntArrayList list : ofTile) {
       if (list != null) {
-        joined.addAll(list);
+        System.arraycopy(list.buffer, 0, joined, at, list.size());
+        at += list.size();
       }
     }
     return joined;

@@ -3,7 +3,7 @@ package idiotaxa.core.check;
 import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.mesh.TriangleAreas;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.pairing.Pairing;
@@ -13,6 +13,7 @@ import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
@@ -152,13 +153,13 @@ public final class Preflight {
   /** What was read belongs to one group or to none, and which share is left over. */
   public void addReading(Mesh read, OriginReading reading) {
     double[] areaOfGroup = new double[Group.MAX_NUMBER + 2];
-    double area = 0;
-    double[] areas = TriangleGeometry.areas(read);
-    for (int t = 0; t < areas.length; t++) {
-      area += areas[t];
-      // Triangles of several groups count for the last place, which is no group's.
-      areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += areas[t];
-    }
+    TriangleAreas.visit(
+        read,
+        (t, ofTriangle) -> {
+          // Triangles of several groups count for the last place, which is no group's.
+          areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += ofTriangle;
+        });
+    double area = Arrays.stream(areaOfGroup).sum();
     double unclaimed = area > 0 ? areaOfGroup[Group.UNCLAIMED] / area : 1;
     Cure sort = new Cure("Go to Sort", Cure.Action.SORT, "");
     if (unclaimed == 1) {

@@ -1,12 +1,7 @@
 package idiotaxa.core.mesh;
 
-import idiotaxa.core.work.Parallel;
-
 /** Areas, angles and normals of single triangles, in double precision. */
 public final class TriangleGeometry {
-  /** Triangles that one thread takes at a time. */
-  private static final int RANGE = 1 << 14;
-
   private TriangleGeometry() {}
 
   /** Area in square metres. */
@@ -17,32 +12,6 @@ public final class TriangleGeometry {
             3 * mesh.triangleVertex(triangle, 0),
             3 * mesh.triangleVertex(triangle, 1),
             3 * mesh.triangleVertex(triangle, 2));
-  }
-
-  /** Areas of all triangles in square metres, on as many threads as the machine has cores. */
-  public static double[] areas(Mesh mesh) {
-    double[] areas = new double[mesh.triangleCount()];
-    Parallel.ranges(
-        areas.length,
-        RANGE,
-        Parallel.cores(),
-        (from, to) -> {
-          for (int t = from; t < to; t++) {
-            areas[t] = area(mesh, t);
-          }
-        });
-    return areas;
-  }
-
-  /**
-   * Areas added up from the first triangle to the last, square metres: for choosing triangles evenly by area.
-   */
-  public static double[] cumulativeAreas(Mesh mesh) {
-    double[] areas = areas(mesh);
-    for (int t = 1; t < areas.length; t++) {
-      areas[t] += areas[t - 1];
-    }
-    return areas;
   }
 
   /** Twice the area of three points; nothing is allocated, since models have millions of triangles. */
@@ -113,11 +82,8 @@ public final class TriangleGeometry {
 
   /** Square metres of every face. */
   public static double[] faceAreas(Mesh mesh) {
-    double[] ofTriangle = areas(mesh);
     double[] areas = new double[mesh.faceCount()];
-    for (int t = 0; t < ofTriangle.length; t++) {
-      areas[mesh.triangleFace(t)] += ofTriangle[t];
-    }
+    TriangleAreas.visit(mesh, (t, area) -> areas[mesh.triangleFace(t)] += area);
     return areas;
   }
 }

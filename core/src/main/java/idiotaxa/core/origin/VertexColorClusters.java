@@ -4,7 +4,7 @@ import com.carrotsearch.hppc.IntIntHashMap;
 import idiotaxa.core.group.ColorClusters;
 import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.mesh.TriangleAreas;
 
 /** The distinct corner colours of a mesh, clustered by their areas. */
 public final class VertexColorClusters {
@@ -24,13 +24,13 @@ public final class VertexColorClusters {
     }
     ColorWeights areaOfColor = new ColorWeights();
     int[] colors = mesh.cornerColor();
-    double[] areas = TriangleGeometry.areas(mesh);
-    for (int t = 0; t < areas.length; t++) {
-      double third = areas[t] / 3;
-      for (int k = 0; k < 3; k++) {
-        areaOfColor.add(colors[mesh.triangleCorner(t, k)] & 0xFFFFFF, third);
-      }
-    }
+    TriangleAreas.visit(
+        mesh,
+        (t, area) -> {
+          for (int k = 0; k < 3; k++) {
+            areaOfColor.add(colors[mesh.triangleCorner(t, k)] & 0xFFFFFF, area / 3);
+          }
+        });
     return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
   }
 

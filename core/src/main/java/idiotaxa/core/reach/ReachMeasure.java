@@ -4,6 +4,7 @@ import com.carrotsearch.hppc.DoubleArrayList;
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.SmoothNormals;
+import idiotaxa.core.mesh.TriangleAreas;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.pairing.Pairing;
@@ -139,11 +140,11 @@ public final class ReachMeasure {
 
   private Probes probe(
       Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isFromTarget) {
-    double[] cumulative = TriangleGeometry.cumulativeAreas(from);
+    TriangleAreas areas = TriangleAreas.of(from);
     Probes out = new Probes();
     Arrays.fill(out.distance, Double.NaN);
     Arrays.fill(out.part, -1);
-    if (cumulative.length == 0 || !(cumulative[cumulative.length - 1] > 0)) {
+    if (!(areas.total() > 0)) {
       return out;
     }
     float[] directions = isFromTarget ? directionsOf(target) : null;
@@ -156,7 +157,7 @@ public final class ReachMeasure {
           SplittableRandom random = new SplittableRandom(SEED + block);
           PointProbe probe = new PointProbe(from, to, queries[worker], directions);
           for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
-            int triangle = triangleAt(cumulative, (i + random.nextDouble()) / POINTS);
+            int triangle = areas.triangleAt((i + random.nextDouble()) / POINTS);
             int part = from.facePart()[from.triangleFace(triangle)];
             long[] allowed = isFromTarget ? pairing.allowed(part) : null;
             out.distance[i] = sign * probe.signedDistance(triangle, random, far, allowed);
@@ -176,12 +177,6 @@ public final class ReachMeasure {
       System.arraycopy(ofPoint, 3 * weld.of(v), out, 3 * v, 3);
     }
     return out;
-  }
-
-  private static int triangleAt(double[] cumulative, double share) {
-    double wanted = share * cumulative[cumulative.length - 1];
-    int at = Arrays.binarySearch(cumulative, wanted);
-    return Math.min(cumulative.length - 1, at < 0 ? -at - 1 : at + 1);
   }
 
   /** One thread's search from points of one mesh to the other. */

@@ -1,4 +1,4 @@
-import { getBytes, getJson, getLarge, send, SIGN_IN } from '@/api/http'
+import { getBytes, getJson, send, SIGN_IN } from '@/api/http'
 import type {
   Account,
   ApiToken,
@@ -116,8 +116,6 @@ export const api = {
   /** @param show number of the show that it is for, null where there is only one */
   createAsset: (name: string, show: number | null) => send<Created>('POST', '/api/assets', { name, show }),
 
-  geometry: (assetId: number, revisionId: number, key: string, signal: AbortSignal, onShare: (share: number) => void) =>
-    getLarge(`/api/assets/${assetId}/revisions/${revisionId}/geometry?key=${key}`, signal, onShare),
   faceGroups: async (assetId: number, revisionId: number) =>
     new Uint16Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/face-groups`)),
   /** @param stamp changes with the claims, so that the browser asks again */

@@ -1,5 +1,6 @@
 import { afterEach, expect, it, vi } from 'vitest'
 import { askEarly, takeEarly } from '@/api/early-asset'
+import { geometry } from '@/api/geometry'
 
 afterEach(() => vi.unstubAllGlobals())
 
@@ -15,6 +16,16 @@ it('asks for the asset of an address, and gives it once', async () => {
   expect(fetched.mock.calls[0]![0]).toBe('/api/assets/12')
   expect((await takeEarly(12))!.id).toBe(12)
   expect(takeEarly(12)).toBeNull()
+})
+
+it('begins to read the model as soon as the asset says which it is', async () => {
+  const begun = vi.spyOn(geometry, 'readEarly').mockImplementation(() => undefined)
+  const target = { id: 5, role: 'target', isCurrent: true, state: 'ready' }
+  const others = [{ ...target, id: 4, isCurrent: false }, { ...target, id: 6, role: 'source' }]
+  serve(200, JSON.stringify({ id: 12, revisions: [...others, target] }))
+  askEarly('/assets/12/sort')
+  await vi.waitFor(() => expect(begun).toHaveBeenCalledWith(12, target))
+  expect(begun).toHaveBeenCalledOnce()
 })
 
 it('asks for nothing elsewhere, and gives no other one', () => {

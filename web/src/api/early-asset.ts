@@ -1,10 +1,11 @@
+import { geometry } from '@/api/geometry'
 import { getJson } from '@/api/http'
 import type { Asset } from '@/api/types'
 
 let early: { id: number; asset: Promise<Asset> } | null = null
 
 /**
- * Asks for the asset that an address is about, before the application is there that will want it.
+ * Asks for the asset that an address is about, and then for its model, before the application is there that will want it.
  *
  * @returns whether it is about one
  */
@@ -12,8 +13,13 @@ export function askEarly(path: string): boolean {
   const id = Number(/^\/assets\/(\d+)(\/|$)/.exec(path)?.[1] ?? 0)
   if (id === 0) return false
   const asset = getJson<Asset>(`/api/assets/${id}`)
-  // What is refused is told to whoever takes it.
-  asset.catch(() => undefined)
+  asset
+    .then(({ revisions }) => {
+      const target = revisions.find((r) => r.role === 'target' && r.isCurrent)
+      if (target?.state === 'ready') geometry.readEarly(id, target)
+    })
+    // What is refused is told to whoever takes it.
+    .catch(() => undefined)
   early = { id, asset }
   return true
 }

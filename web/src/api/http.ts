@@ -55,7 +55,7 @@ async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST
     throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
   }
   if (!response.ok) {
-    if (response.status === 401 && path !== SIGN_IN) window.dispatchEvent(new Event(SIGNED_OUT))
+    if (response.status === 401 && path !== SIGN_IN) globalThis.dispatchEvent(new Event(SIGNED_OUT))
     throw new ApiProblem(response.status, problemSentence(response.status, await response.text()))
   }
   return response
@@ -72,6 +72,8 @@ export async function getBytes(path: string): Promise<ArrayBuffer> {
 /** How many bytes an answer has when it is unpacked, as the server says it. */
 const WHOLE = 'Idiotaxa-Bytes'
 
+const TOLD_EVERY_MS = 100
+
 /**
  * Something large, with its progress.
  *
@@ -84,10 +86,15 @@ export async function getLarge(path: string, signal: AbortSignal, onShare: (shar
   const whole = new Uint8Array(length)
   const reader = answer.body.getReader()
   let at = 0
+  let told = performance.now()
   for (let next = await reader.read(); !next.done; next = await reader.read()) {
     whole.set(next.value, at)
     at += next.value.length
-    onShare(at / length)
+    // It comes in hundreds of pieces, and each that is told of is drawn.
+    if (performance.now() - told > TOLD_EVERY_MS) {
+      onShare(at / length)
+      told = performance.now()
+    }
   }
   if (at !== length) throw new ApiProblem(0, 'The server ended its answer before it was whole. Try again.')
   return whole.buffer

@@ -43,14 +43,17 @@ export function fillDrawers(
   const drawers = new Map<number, Drawer>()
   const inDrawer = new Map<number, Uint8Array>()
   let visibleArea = 0
+  let drawer: Drawer = { number: -1, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }
+  let seen = new Uint8Array()
   for (let f = 0; f < faceGroups.length; f++) {
     const number = faceGroups[f]!
-    let drawer = drawers.get(number)
-    if (!drawer) {
-      drawers.set(number, (drawer = { number, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }))
-      inDrawer.set(number, new Uint8Array(model.facesOfPiece.start.length))
+    // Most faces lie where the one before lies; with millions of them a look into a map each is felt.
+    if (number !== drawer.number) {
+      drawer = drawers.get(number) ?? { number, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }
+      seen = inDrawer.get(number) ?? new Uint8Array(model.facesOfPiece.start.length)
+      drawers.set(number, drawer)
+      inDrawer.set(number, seen)
     }
-    const seen = inDrawer.get(number)!
     const piece = model.facePiece[f]!
     drawer.faces++
     drawer.pieces += 1 - seen[piece]!

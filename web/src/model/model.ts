@@ -77,6 +77,12 @@ export function parseModel(revisionId: number, version: number, buffer: ArrayBuf
   }
 }
 
+/** All that a model lies in, each once: what another thread is handed instead of a copy. */
+export function buffersOf(model: Model): ArrayBuffer[] {
+  const arrays = [...Object.values(model), ...Object.values(model.facesOfPart), ...Object.values(model.facesOfPiece)]
+  return [...new Set(arrays.filter((v) => ArrayBuffer.isView(v)).map((v) => v.buffer as ArrayBuffer))]
+}
+
 function firstTriangles(triangleFace: Uint32Array, faceCount: number): Uint32Array {
   const first = new Uint32Array(faceCount)
   for (let t = triangleFace.length - 1; t >= 0; t--) first[triangleFace[t]!] = t

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { api } from '@/api/client'
+import { geometry } from '@/api/geometry'
 import { lookAhead } from '@/shell/look-ahead'
 import { useAssetStore } from '@/stores/asset'
 
@@ -34,14 +35,14 @@ beforeEach(() => {
 it('asks for the view, the asset and its model at once, and for the asset only once', async () => {
   const target = { id: 3, role: 'target', isCurrent: true, state: 'ready', geometryVersion: 0, geometryKey: 'k' }
   const asset = vi.spyOn(api, 'asset').mockResolvedValue({ id: 7, revisions: [target], groups: [], history: [] } as unknown as Asset)
-  const geometry = vi.spyOn(api, 'geometry').mockRejectedValue(new Error('told by the view'))
+  const read = vi.spyOn(geometry, 'read').mockRejectedValue(new Error('told by the view'))
   lookAhead(router(), '/assets/7/sort')
   void useAssetStore().open(7)
   expect(shell).toHaveBeenCalledOnce()
   expect(sort).toHaveBeenCalledOnce()
   await flushPromises()
   expect(asset).toHaveBeenCalledOnce()
-  expect(geometry.mock.calls[0]!.slice(0, 3)).toEqual([7, 3, 'k'])
+  expect(read.mock.calls[0]!.slice(0, 2)).toEqual([7, target])
 })
 
 it('asks for no model elsewhere, and leaves what was refused to the view', async () => {

@@ -17,8 +17,11 @@ export class FacePicker {
   private readonly raycaster = new Raycaster()
   private away: Uint8Array | null = null
 
-  constructor(private readonly model: Model) {
-    prepareHierarchy(model)
+  constructor(private readonly model: Model) {}
+
+  /** Begins what large models need before the pointer can find anything on them. */
+  prepare(): void {
+    prepareHierarchy(this.model)
   }
 
   /** @param away 1 for faces that are out of sight and never found */

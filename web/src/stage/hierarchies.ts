@@ -36,5 +36,8 @@ export function prepareHierarchy(model: Model): void {
   }
   // Without it the first click builds it.
   worker.onerror = () => worker.terminate()
-  worker.postMessage({ positions: model.positions, triangles: model.triangles })
+  // Copies of these two alone: with a view the whole geometry would go.
+  const positions = model.positions.slice()
+  const triangles = model.triangles.slice()
+  worker.postMessage({ positions, triangles }, [positions.buffer, triangles.buffer])
 }

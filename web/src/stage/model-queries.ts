@@ -29,6 +29,11 @@ export class ModelQueries {
     this.faceIds = new FaceIds(shown.mesh.geometry, shown.mesh.material.uniforms.uFaces!)
   }
 
+  /** Begins what questions about a large model need; it takes a processor for a while. */
+  prepare(): void {
+    this.picker.prepare()
+  }
+
   /** @param away 1 for faces that are out of sight and never found */
   setAway(away: Uint8Array | null): void {
     this.picker.setAway(away)

@@ -69,6 +69,8 @@ export class Stage {
   private shown: ModelMesh | null = null
   private overlays: ModelMesh[] = []
   private queries: ModelQueries | null = null
+  /** Whether the model has not been drawn yet. */
+  private isUndrawn = false
   private cage: CageMarks | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
@@ -148,6 +150,7 @@ export class Stage {
       this.shown.setHatchesAll(this.hatchesAll)
       this.shown.pickMesh.visible = this.isPickThrough
       this.queries = new ModelQueries(this.shown, this.renderer, this.camera, this.host)
+      this.isUndrawn = true
       this.scene.add(this.shown.mesh, this.shown.pickMesh)
       const box = modelBox(model)
       this.modelRadius = box.getBoundingSphere(new Sphere()).radius
@@ -423,6 +426,9 @@ export class Stage {
     this.outlines.render(this.renderer, this.scene, this.camera)
     this.host.dataset.frame = String(++this.frames)
     this.host.dataset.ready = String(this.shown !== null)
+    // In the next frame, when the model is seen: until then the processors are needed for that.
+    if (this.isUndrawn) requestAnimationFrame(() => this.queries?.prepare())
+    this.isUndrawn = false
   }
 
   dispose(): void {

@@ -1,9 +1,8 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { api } from '@/api/client'
+import { geometry } from '@/api/geometry'
+import type { Model } from '@/model/model'
 import { useModelsStore } from '@/stores/models'
-
-vi.mock('@/model/model', () => ({ parseModel: (id: number, version: number) => ({ revisionId: id, version }) }))
 
 beforeEach(() => setActivePinia(createPinia()))
 afterEach(() => vi.restoreAllMocks())
@@ -12,7 +11,9 @@ const revision = (id: number, geometryKey = 'k') => ({ id, geometryVersion: 0, g
 
 /** Sizes without their bytes. */
 function answerWith(bytes: number) {
-  return vi.spyOn(api, 'geometry').mockImplementation(async () => ({ byteLength: bytes }) as ArrayBuffer)
+  return vi
+    .spyOn(geometry, 'read')
+    .mockImplementation(async (_asset, { id }) => ({ model: { revisionId: id } as Model, bytes }))
 }
 
 test('geometry is fetched once for one content, and again for another', async () => {
@@ -50,8 +51,8 @@ test('one that is larger than the budget is kept as long as no other is wanted',
 
 test('loading tells its share, can be stopped and begun again', async () => {
   const models = useModelsStore()
-  vi.spyOn(api, 'geometry').mockImplementationOnce(
-    (_a, _r, _k, signal, onShare) =>
+  vi.spyOn(geometry, 'read').mockImplementationOnce(
+    (_a, _r, signal, onShare) =>
       new Promise((_resolve, reject) => {
         onShare(0.25)
         signal.addEventListener('abort', () => reject(new DOMException('aborted', 'AbortError')))

@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, shallowReactive } from 'vue'
-import { api } from '@/api/client'
-import { parseModel } from '@/model/model'
-import type { Revision } from '@/api/types'
+import { geometry } from '@/api/geometry'
+import type { GeometryOf } from '@/api/geometry'
 import type { Model } from '@/model/model'
 
 /** Bytes of geometry kept for those who come back; the one asked for last is kept at any size. */
@@ -30,7 +29,7 @@ export const useModelsStore = defineStore('models', () => {
     underWay.size === 0 ? null : [...underWay.values()].reduce((sum, l) => sum + l.share, 0) / underWay.size
   )
 
-  function get(assetId: number, revision: Pick<Revision, 'id' | 'geometryVersion' | 'geometryKey'>): Promise<Model> {
+  function get(assetId: number, revision: GeometryOf): Promise<Model> {
     const key = `${revision.id}/${revision.geometryVersion}/${revision.geometryKey}`
     const found = kept.get(key) ?? { model: load(key, assetId, revision), bytes: 0 }
     kept.delete(key)
@@ -38,22 +37,18 @@ export const useModelsStore = defineStore('models', () => {
     return found.model
   }
 
-  async function load(
-    key: string,
-    assetId: number,
-    { id, geometryVersion, geometryKey }: Pick<Revision, 'id' | 'geometryVersion' | 'geometryKey'>
-  ): Promise<Model> {
+  async function load(key: string, assetId: number, revision: GeometryOf): Promise<Model> {
     const abort = new AbortController()
     const stop = (): void => abort.abort()
     underWay.set(key, { share: 0, stop })
     try {
-      const buffer = await api.geometry(assetId, id, geometryKey, abort.signal, (done) =>
+      const { model, bytes } = await geometry.read(assetId, revision, abort.signal, (done) =>
         underWay.set(key, { share: done, stop })
       )
       const entry = kept.get(key)
-      if (entry) entry.bytes = buffer.byteLength
+      if (entry) entry.bytes = bytes
       letGo()
-      return markRaw(parseModel(id, geometryVersion, buffer))
+      return markRaw(model)
     } catch (e) {
       kept.delete(key)
       throw abort.signal.aborted ? new Error('Loading was stopped. Open the station again to load the model.') : e

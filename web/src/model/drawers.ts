@@ -44,7 +44,7 @@ export function fillDrawers(
   const inDrawer = new Map<number, Uint8Array>()
   let visibleArea = 0
   let drawer: Drawer = { number: -1, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }
-  let seen = new Uint8Array()
+  let seen: Uint8Array = new Uint8Array()
   for (let f = 0; f < faceGroups.length; f++) {
     const number = faceGroups[f]!
     // Most faces lie where the one before lies; with millions of them a look into a map each is felt.

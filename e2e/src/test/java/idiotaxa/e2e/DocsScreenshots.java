@@ -218,6 +218,10 @@ public final class DocsScreenshots {
     page.getByLabel("Show bare metal").click();
     page.getByText("both", new Page.GetByTextOptions().setExact(true)).click();
     artist.waitForStage();
+    // The mask itself, not the coarse one that comes first.
+    page.locator(".strip.shown .head .mono")
+        .filter(new Locator.FilterOptions().setHasNotText("about"))
+        .waitFor();
     take("masks");
     page.getByText("flat", new Page.GetByTextOptions().setExact(true)).click();
     panel("The map itself");

@@ -3,6 +3,7 @@ package idiotaxa.core.align;
 import idiotaxa.core.claim.NameStem;
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Parallel;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -15,6 +16,9 @@ final class SizeCheck {
   private static final double NOTABLE = 0.03;
 
   private static final int MOST_TOLD = 6;
+
+  /** Faces that one thread looks at in one go. */
+  private static final int FACES = 1 << 14;
 
   private final Mesh target;
   private final Mesh source;
@@ -84,17 +88,7 @@ final class SizeCheck {
   /** Boxes by the stem of names that only one part has. */
   private static Map<String, double[]> boxes(Mesh mesh, Alignment alignment) {
     int parts = mesh.parts().size();
-    double[][] ofPart = new double[parts][];
-    double[] p = new double[3];
-    float[] positions = mesh.positions();
-    for (int f = 0; f < mesh.faceCount(); f++) {
-      int part = mesh.facePart()[f];
-      ofPart[part] = ofPart[part] == null ? empty() : ofPart[part];
-      for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
-        int v = 3 * mesh.cornerVertex()[c];
-        growBy(ofPart[part], positions, v, alignment, p);
-      }
-    }
+    double[][] ofPart = boxesOfParts(mesh, alignment);
     Map<String, Integer> uses = new HashMap<>();
     mesh.parts().forEach(part -> uses.merge(NameStem.of(part.name()), 1, Integer::sum));
     Map<String, double[]> out = new LinkedHashMap<>();
@@ -107,6 +101,49 @@ final class SizeCheck {
     return out;
   }
 
+  /** The box of every part, null of one without faces. */
+  private static double[][] boxesOfParts(Mesh mesh, Alignment alignment) {
+    double[][][] ofWorker = new double[Parallel.cores()][][];
+    int blocks = (mesh.faceCount() + FACES - 1) / FACES;
+    Parallel.run(
+        blocks,
+        ofWorker.length,
+        (block, worker) -> {
+          if (ofWorker[worker] == null) {
+            ofWorker[worker] = new double[mesh.parts().size()][];
+          }
+          int from = block * FACES;
+          addFaces(mesh, alignment, from, Math.min(mesh.faceCount(), from + FACES), ofWorker[worker]);
+        });
+    double[][] boxes = new double[mesh.parts().size()][];
+    for (double[][] found : ofWorker) {
+      for (int part = 0; found != null && part < boxes.length; part++) {
+        if (boxes[part] == null) {
+          boxes[part] = found[part];
+        } else if (found[part] != null) {
+          grow(boxes[part], found[part][0], found[part][1], found[part][2]);
+          grow(boxes[part], found[part][3], found[part][4], found[part][5]);
+        }
+      }
+    }
+    return boxes;
+  }
+
+  private static void addFaces(Mesh mesh, Alignment alignment, int from, int to, double[][] boxes) {
+    int[] vertices = mesh.cornerVertex();
+    int[] start = mesh.faceStart();
+    double[] p = new double[3];
+    for (int f = from; f < to; f++) {
+      int part = mesh.facePart()[f];
+      if (boxes[part] == null) {
+        boxes[part] = empty();
+      }
+      for (int c = start[f]; c < start[f + 1]; c++) {
+        growBy(boxes[part], mesh.positions(), 3 * vertices[c], alignment, p);
+      }
+    }
+  }
+
   private static double[] empty() {
     double inf = Double.POSITIVE_INFINITY;
     return new double[] {inf, inf, inf, -inf, -inf, -inf};
@@ -116,19 +153,20 @@ final class SizeCheck {
       double[] box, float[] positions, int at, Alignment alignment, double[] p) {
     // As they lie is what is asked most, of millions of corners.
     if (alignment == Alignment.NONE) {
-      for (int axis = 0; axis < 3; axis++) {
-        p[axis] = positions[at + axis];
-      }
-    } else {
-      alignment.point(positions[at], positions[at + 1], positions[at + 2], p);
+      grow(box, positions[at], positions[at + 1], positions[at + 2]);
+      return;
     }
-    grow(box, p);
+    alignment.point(positions[at], positions[at + 1], positions[at + 2], p);
+    grow(box, p[0], p[1], p[2]);
   }
 
-  private static void grow(double[] box, double[] p) {
-    for (int axis = 0; axis < 3; axis++) {
-      box[axis] = Math.min(box[axis], p[axis]);
-      box[3 + axis] = Math.max(box[3 + axis], p[axis]);
-    }
+  /** Compared and not Math.min, which Java's first compiler calls as a method. */
+  private static void grow(double[] box, double x, double y, double z) {
+    box[0] = x < box[0] ? x : box[0];
+    box[1] = y < box[1] ? y : box[1];
+    box[2] = z < box[2] ? z : box[2];
+    box[3] = x > box[3] ? x : box[3];
+    box[4] = y > box[4] ? y : box[4];
+    box[5] = z > box[5] ? z : box[5];
   }
 }

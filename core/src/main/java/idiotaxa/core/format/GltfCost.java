@@ -10,8 +10,11 @@ final class GltfCost {
   private final GltfDocument document;
   private final GltfAccessors accessors;
   private final ReadBudget budget;
-  private final Map<Integer, Long> ofMesh = new HashMap<>();
+  private final Map<Integer, Counts> ofMesh = new HashMap<>();
+  private long vertices;
   private long corners;
+
+  private record Counts(long vertices, long corners) {}
 
   GltfCost(GltfDocument document, GltfAccessors accessors, ReadBudget budget) {
     this.document = document;
@@ -25,17 +28,29 @@ final class GltfCost {
    * @throws idiotaxa.core.file.FormatException when the scene now costs more than may be
    */
   void place(int mesh) {
-    Long known = ofMesh.get(mesh);
+    Counts known = ofMesh.get(mesh);
     if (known == null) {
-      known = cost(mesh);
+      known = count(mesh);
       ofMesh.put(mesh, known);
     }
-    corners += known;
-    budget.check(corners, "mesh " + mesh);
+    vertices += known.vertices;
+    corners += known.corners;
+    budget.check(vertices + corners, "mesh " + mesh);
   }
 
-  private long cost(int mesh) {
-    long sum = 0;
+  /** Vertices of all meshes placed, those that primitives share counted for each. */
+  long vertices() {
+    return vertices;
+  }
+
+  /** Corners of all meshes placed: no fewer than there will be. */
+  long corners() {
+    return corners;
+  }
+
+  private Counts count(int mesh) {
+    long ofVertices = 0;
+    long ofCorners = 0;
     JsonNode described =
         document
             .element("meshes", mesh)
@@ -45,14 +60,15 @@ final class GltfCost {
       if (positions < 0) {
         continue;
       }
-      long vertices = accessors.count(positions);
+      long count = accessors.count(positions);
       long indices =
-          primitive.has("indices") ? accessors.count(primitive.path("indices").asInt(-1)) : vertices;
+          primitive.has("indices") ? accessors.count(primitive.path("indices").asInt(-1)) : count;
       // Strips and fans make a triangle of nearly every index.
       boolean isList = primitive.path("mode").asInt(4) == 4;
-      sum += vertices + (isList ? indices : 3 * indices);
-      budget.check(sum, "mesh " + mesh);
+      ofVertices += count;
+      ofCorners += isList ? indices : 3 * indices;
+      budget.check(ofVertices + ofCorners, "mesh " + mesh);
     }
-    return sum;
+    return new Counts(ofVertices, ofCorners);
   }
 }

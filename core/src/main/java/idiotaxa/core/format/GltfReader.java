@@ -57,6 +57,9 @@ final class GltfReader {
     for (boolean isCounting : new boolean[] {true, false}) {
       instances = 0;
       this.isCounting = isCounting;
+      if (!isCounting) {
+        builder.expect(cost.vertices(), cost.corners());
+      }
       if (scene != null) {
         for (JsonNode node : scene.path("nodes")) {
           readNode(node.asInt(-1), Transform.IDENTITY, "", 0);

@@ -3,6 +3,7 @@ package idiotaxa.core.mesh;
 import com.carrotsearch.hppc.FloatArrayList;
 import com.carrotsearch.hppc.IntArrayList;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -25,6 +26,19 @@ public final class MeshBuilder {
   private FloatArrayList normals;
   private IntArrayList colors;
   private IntArrayList smoothings;
+  private int expectedVertices;
+  private int expectedCorners;
+
+  /**
+   * Says how much is to come in arrays, so that nothing is moved as it comes. More and less may come.
+   *
+   * @param vertices of all, at least 0
+   * @param corners of all, at least 0
+   */
+  public void expect(long vertices, long corners) {
+    expectedVertices = (int) Math.min(vertices, Integer.MAX_VALUE / 8);
+    expectedCorners = (int) Math.min(corners, Integer.MAX_VALUE / 8);
+  }
 
   /** Adds a vertex (metres) and returns its index. */
   public int vertex(double x, double y, double z) {
@@ -36,7 +50,7 @@ public final class MeshBuilder {
 
   /** Adds vertices, three values each. The array is taken over. */
   public void vertices(float[] xyz) {
-    positions = joined(positions, xyz);
+    positions = joined(positions, xyz, 3 * expectedVertices);
   }
 
   public int vertexCount() {
@@ -107,23 +121,23 @@ public final class MeshBuilder {
   public void triangles(int part, int material, int[] vertices) {
     int count = vertices.length / 3;
     int start = cornerVertex.size();
-    int faces = facePart.size() + count;
+    int faces = Math.max(facePart.size() + count, expectedCorners / 3);
     faceStart.ensureCapacity(faces + 1);
     facePart.ensureCapacity(faces);
     faceMaterial.ensureCapacity(faces);
     for (int f = 0; f < count; f++) {
       faceStart.add(start + 3 * f);
-      facePart.add(part);
-      faceMaterial.add(material);
     }
-    cornerVertex = joined(cornerVertex, vertices);
+    facePart.resize(facePart.size() + count);
+    Arrays.fill(facePart.buffer, facePart.size() - count, facePart.size(), part);
+    faceMaterial.resize(faceMaterial.size() + count);
+    Arrays.fill(faceMaterial.buffer, faceMaterial.size() - count, faceMaterial.size(), material);
+    cornerVertex = joined(cornerVertex, vertices, expectedCorners);
   }
 
   /** UVs of the corners added last, two values each. The array is taken over. */
   public void uvs(float[] ofCorners) {
-    FloatArrayList list = uvs == null ? new FloatArrayList(0) : uvs;
-    fill(list, 2 * cornerVertex.size() - ofCorners.length, Float.NaN);
-    uvs = joined(list, ofCorners);
+    uvs = joined(filled(uvs, 2, ofCorners.length, Float.NaN), ofCorners, 2 * expectedCorners);
   }
 
   /** Where a texture is looked up at the corners added last, if not at their UVs. The array is taken over. */
@@ -132,45 +146,51 @@ public final class MeshBuilder {
       textureUvs = new FloatArrayList(0);
     }
     fillTextureUvs(cornerVertex.size() - ofCorners.length / 2);
-    textureUvs = joined(textureUvs, ofCorners);
+    textureUvs = joined(textureUvs, ofCorners, 2 * expectedCorners);
   }
 
   /** Normals of the corners added last, three values each. The array is taken over. */
   public void normals(float[] ofCorners) {
-    FloatArrayList list = normals == null ? new FloatArrayList(0) : normals;
-    fill(list, 3 * cornerVertex.size() - ofCorners.length, 0f);
-    normals = joined(list, ofCorners);
+    normals = joined(filled(normals, 3, ofCorners.length, 0f), ofCorners, 3 * expectedCorners);
   }
 
   /** Colours of the corners added last: 0xAARRGGBB, sRGB. The array is taken over. */
   public void colors(int[] ofCorners) {
-    IntArrayList list = colors == null ? new IntArrayList(0) : colors;
-    colors = list;
+    colors = colors == null ? new IntArrayList(0) : colors;
     fillWhite(cornerVertex.size() - ofCorners.length);
-    colors = joined(list, ofCorners);
+    colors = joined(colors, ofCorners, expectedCorners);
   }
 
-  /** Most files add each kind of values once: then the array is kept instead of a copy. */
-  private static FloatArrayList joined(FloatArrayList list, float[] values) {
-    if (!list.isEmpty()) {
-      list.add(values, 0, values.length);
-      return list;
-    }
-    FloatArrayList own = new FloatArrayList(0);
-    own.buffer = values;
-    own.elementsCount = values.length;
-    return own;
+  /** Values of all corners but those that are added last. */
+  private FloatArrayList filled(FloatArrayList list, int each, int added, float value) {
+    FloatArrayList out = list == null ? new FloatArrayList(0) : list;
+    fill(out, each * cornerVertex.size() - added, value);
+    return out;
   }
 
-  private static IntArrayList joined(IntArrayList list, int[] values) {
-    if (!list.isEmpty()) {
-      list.add(values, 0, values.length);
-      return list;
+  /** Many files add each kind of values once: then the array is kept instead of a copy. */
+  private static FloatArrayList joined(FloatArrayList list, float[] values, int expected) {
+    if (list.isEmpty() && expected <= values.length) {
+      FloatArrayList own = new FloatArrayList(0);
+      own.buffer = values;
+      own.elementsCount = values.length;
+      return own;
     }
-    IntArrayList own = new IntArrayList(0);
-    own.buffer = values;
-    own.elementsCount = values.length;
-    return own;
+    list.ensureCapacity(Math.max(expected, list.size() + values.length));
+    list.add(values, 0, values.length);
+    return list;
+  }
+
+  private static IntArrayList joined(IntArrayList list, int[] values, int expected) {
+    if (list.isEmpty() && expected <= values.length) {
+      IntArrayList own = new IntArrayList(0);
+      own.buffer = values;
+      own.elementsCount = values.length;
+      return own;
+    }
+    list.ensureCapacity(Math.max(expected, list.size() + values.length));
+    list.add(values, 0, values.length);
+    return list;
   }
 
   /** Gives all corners so far the colours of their vertices: 0xAARRGGBB, sRGB. */
@@ -179,7 +199,7 @@ public final class MeshBuilder {
     for (int c = 0; c < out.length; c++) {
       out[c] = argb[cornerVertex.buffer[c]];
     }
-    colors = joined(new IntArrayList(0), out);
+    colors = joined(new IntArrayList(0), out, 0);
   }
 
   /** Gives all corners so far the UVs of their vertices, two values each. */
@@ -190,7 +210,7 @@ public final class MeshBuilder {
       out[2 * c] = uv[2 * v];
       out[2 * c + 1] = uv[2 * v + 1];
     }
-    uvs = joined(new FloatArrayList(0), out);
+    uvs = joined(new FloatArrayList(0), out, 0);
   }
 
   /** The UV of the corner added last. */

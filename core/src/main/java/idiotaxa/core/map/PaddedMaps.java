@@ -1,7 +1,5 @@
 package idiotaxa.core.map;
 
-import com.carrotsearch.hppc.CharArrayList;
-import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
 
@@ -24,7 +22,10 @@ public final class PaddedMaps {
   private final RowRuns runs;
   private volatile RowChanges changes;
 
-  private PaddedMaps(
+  /**
+   * @param entry of {@code coverage}, of every shared texel; null where they are numbered as in it
+   */
+  PaddedMaps(
       int width,
       int height,
       char[] groups,
@@ -56,85 +57,7 @@ public final class PaddedMaps {
     PaddedMaps unpadded =
         new PaddedMaps(
             maps.width(), maps.height(), maps.groups(), maps.coverage(), bits, null, maps.runs());
-    return radius == 0 ? unpadded : unpadded.pad(radius, threads);
-  }
-
-  private PaddedMaps pad(int radius, int threads) {
-    char[] padded = new char[groups.length];
-    long[] bits = new long[sharedBits.length];
-    char[][] endsOfRow = new char[height][];
-    IntArrayList[] entriesOfBand = new IntArrayList[(height + NearestCovered.BAND - 1) / NearestCovered.BAND];
-    Gaps gaps = Gaps.of(groups, width, runs);
-    NearestCovered.search(
-        groups,
-        gaps,
-        width,
-        height,
-        radius,
-        threads,
-        (y, nearest) -> {
-          int band = y / NearestCovered.BAND;
-          if (entriesOfBand[band] == null) {
-            entriesOfBand[band] = new IntArrayList();
-          }
-          padRow(y, gaps.of(y), nearest, padded);
-          padShares(y, gaps.of(y), nearest, bits, entriesOfBand[band]);
-          endsOfRow[y] = paddedEnds(y, padded);
-        });
-    IntArrayList entries = new IntArrayList(coverage.mixedCount() + 16);
-    for (IntArrayList band : entriesOfBand) {
-      entries.addAll(band);
-    }
-    return new PaddedMaps(
-        width, height, padded, coverage, bits, entries.toArray(), new RowRuns(endsOfRow));
-  }
-
-  private void padRow(int y, char[] gaps, int[] nearest, char[] padded) {
-    int base = y * width;
-    System.arraycopy(groups, base, padded, base, width);
-    for (int g = 0; g < gaps.length; g += 2) {
-      for (int x = gaps[g]; x < gaps[g + 1]; x++) {
-        padded[base + x] = nearest[x] == NearestCovered.NONE ? SheetMaps.UNCOVERED : groups[nearest[x]];
-      }
-    }
-  }
-
-  /** Bits and entries of the texels of a row that are shared, or padded from one that is. */
-  private void padShares(int y, char[] gaps, int[] nearest, long[] bits, IntArrayList entries) {
-    int base = y * width;
-    visitShared(y, texel -> bits[texel >> 6] |= 1L << texel);
-    for (int g = 0; g < gaps.length; g += 2) {
-      for (int x = gaps[g]; x < gaps[g + 1]; x++) {
-        long bit = 1L << base + x;
-        int word = base + x >> 6;
-        boolean isShared = nearest[x] != NearestCovered.NONE && isShared(nearest[x]);
-        bits[word] = isShared ? bits[word] | bit : bits[word] & ~bit;
-      }
-    }
-    visitBits(
-        bits,
-        y,
-        texel ->
-            entries.add(
-                entryOf(groups[texel] == SheetMaps.UNCOVERED ? nearest[texel - base] : texel)));
-  }
-
-  /** The runs of a padded row: those of what was covered go on where a gap took their value. */
-  private char[] paddedEnds(int y, char[] padded) {
-    int base = y * width;
-    CharArrayList ends = new CharArrayList();
-    runs.visit(
-        y,
-        (begin, end) -> {
-          int last = groups[base + begin] == SheetMaps.UNCOVERED ? end : begin + 1;
-          for (int x = begin; x < last; x++) {
-            if (x > 0 && padded[base + x] != padded[base + x - 1]) {
-              ends.add((char) x);
-            }
-          }
-        });
-    ends.add((char) width);
-    return ends.toArray();
+    return radius == 0 ? unpadded : new MapPadding(unpadded, radius, threads).pad();
   }
 
   /** Whether several groups share a texel. */
@@ -142,11 +65,24 @@ public final class PaddedMaps {
     return (sharedBits[texel >> 6] & 1L << texel) != 0;
   }
 
-  /** Only of shared texels. */
-  private int entryOf(int texel) {
+  /** Entry of {@link Coverage}; only of shared texels. */
+  int entryOf(int texel) {
     int before = Long.bitCount(sharedBits[texel >> 6] & (1L << texel) - 1);
     int index = rank[texel >> 6] + before;
     return entry == null ? index : entry[index];
+  }
+
+  /** As they lie, {@link SheetMaps#UNCOVERED} and {@link SheetMaps#MISSED} among them. */
+  char[] groups() {
+    return groups;
+  }
+
+  Coverage coverage() {
+    return coverage;
+  }
+
+  RowRuns runs() {
+    return runs;
   }
 
   public int width() {
@@ -198,7 +134,7 @@ public final class PaddedMaps {
     visitBits(sharedBits, y, visitor);
   }
 
-  private void visitBits(long[] ofTexels, int y, Shared visitor) {
+  void visitBits(long[] ofTexels, int y, Shared visitor) {
     int from = y * width;
     int to = from + width;
     for (int word = from >> 6; word << 6 < to; word++) {

@@ -50,7 +50,7 @@ public final class MeshBuilder {
 
   /** Adds vertices, three values each. The array is taken over. */
   public void vertices(float[] xyz) {
-    positions = joined(positions, xyz, 3 * expectedVertices);
+    positions = ValueLists.joined(positions, xyz, 3 * expectedVertices);
   }
 
   public int vertexCount() {
@@ -132,12 +132,12 @@ public final class MeshBuilder {
     Arrays.fill(facePart.buffer, facePart.size() - count, facePart.size(), part);
     faceMaterial.resize(faceMaterial.size() + count);
     Arrays.fill(faceMaterial.buffer, faceMaterial.size() - count, faceMaterial.size(), material);
-    cornerVertex = joined(cornerVertex, vertices, expectedCorners);
+    cornerVertex = ValueLists.joined(cornerVertex, vertices, expectedCorners);
   }
 
   /** UVs of the corners added last, two values each. The array is taken over. */
   public void uvs(float[] ofCorners) {
-    uvs = joined(filled(uvs, 2, ofCorners.length, Float.NaN), ofCorners, 2 * expectedCorners);
+    uvs = ValueLists.joined(filled(uvs, 2, ofCorners.length, Float.NaN), ofCorners, 2 * expectedCorners);
   }
 
   /** Where a texture is looked up at the corners added last, if not at their UVs. The array is taken over. */
@@ -146,51 +146,26 @@ public final class MeshBuilder {
       textureUvs = new FloatArrayList(0);
     }
     fillTextureUvs(cornerVertex.size() - ofCorners.length / 2);
-    textureUvs = joined(textureUvs, ofCorners, 2 * expectedCorners);
+    textureUvs = ValueLists.joined(textureUvs, ofCorners, 2 * expectedCorners);
   }
 
   /** Normals of the corners added last, three values each. The array is taken over. */
   public void normals(float[] ofCorners) {
-    normals = joined(filled(normals, 3, ofCorners.length, 0f), ofCorners, 3 * expectedCorners);
+    normals = ValueLists.joined(filled(normals, 3, ofCorners.length, 0f), ofCorners, 3 * expectedCorners);
   }
 
   /** Colours of the corners added last: 0xAARRGGBB, sRGB. The array is taken over. */
   public void colors(int[] ofCorners) {
     colors = colors == null ? new IntArrayList(0) : colors;
     fillWhite(cornerVertex.size() - ofCorners.length);
-    colors = joined(colors, ofCorners, expectedCorners);
+    colors = ValueLists.joined(colors, ofCorners, expectedCorners);
   }
 
   /** Values of all corners but those that are added last. */
   private FloatArrayList filled(FloatArrayList list, int each, int added, float value) {
     FloatArrayList out = list == null ? new FloatArrayList(0) : list;
-    fill(out, each * cornerVertex.size() - added, value);
+    ValueLists.fill(out, each * cornerVertex.size() - added, value);
     return out;
-  }
-
-  /** Many files add each kind of values once: then the array is kept instead of a copy. */
-  private static FloatArrayList joined(FloatArrayList list, float[] values, int expected) {
-    if (list.isEmpty() && expected <= values.length) {
-      FloatArrayList own = new FloatArrayList(0);
-      own.buffer = values;
-      own.elementsCount = values.length;
-      return own;
-    }
-    list.ensureCapacity(Math.max(expected, list.size() + values.length));
-    list.add(values, 0, values.length);
-    return list;
-  }
-
-  private static IntArrayList joined(IntArrayList list, int[] values, int expected) {
-    if (list.isEmpty() && expected <= values.length) {
-      IntArrayList own = new IntArrayList(0);
-      own.buffer = values;
-      own.elementsCount = values.length;
-      return own;
-    }
-    list.ensureCapacity(Math.max(expected, list.size() + values.length));
-    list.add(values, 0, values.length);
-    return list;
   }
 
   /** Gives all corners so far the colours of their vertices: 0xAARRGGBB, sRGB. */
@@ -199,7 +174,7 @@ public final class MeshBuilder {
     for (int c = 0; c < out.length; c++) {
       out[c] = argb[cornerVertex.buffer[c]];
     }
-    colors = joined(new IntArrayList(0), out, 0);
+    colors = ValueLists.joined(new IntArrayList(0), out, 0);
   }
 
   /** Gives all corners so far the UVs of their vertices, two values each. */
@@ -210,7 +185,7 @@ public final class MeshBuilder {
       out[2 * c] = uv[2 * v];
       out[2 * c + 1] = uv[2 * v + 1];
     }
-    uvs = joined(new FloatArrayList(0), out, 0);
+    uvs = ValueLists.joined(new FloatArrayList(0), out, 0);
   }
 
   /** The UV of the corner added last. */
@@ -218,7 +193,7 @@ public final class MeshBuilder {
     if (uvs == null) {
       uvs = new FloatArrayList(2 * cornerVertex.size());
     }
-    fill(uvs, 2 * (cornerVertex.size() - 1), Float.NaN);
+    ValueLists.fill(uvs, 2 * (cornerVertex.size() - 1), Float.NaN);
     uvs.add(u);
     uvs.add(v);
   }
@@ -245,7 +220,7 @@ public final class MeshBuilder {
     if (normals == null) {
       normals = new FloatArrayList(3 * cornerVertex.size());
     }
-    fill(normals, 3 * (cornerVertex.size() - 1), 0f);
+    ValueLists.fill(normals, 3 * (cornerVertex.size() - 1), 0f);
     normals.add(x);
     normals.add(y);
     normals.add(z);
@@ -265,13 +240,13 @@ public final class MeshBuilder {
     faceStart.add(cornerVertex.size());
     int corners = cornerVertex.size();
     if (uvs != null) {
-      fill(uvs, 2 * corners, Float.NaN);
+      ValueLists.fill(uvs, 2 * corners, Float.NaN);
     }
     if (textureUvs != null) {
       fillTextureUvs(corners);
     }
     if (normals != null) {
-      fill(normals, 3 * corners, 0f);
+      ValueLists.fill(normals, 3 * corners, 0f);
     }
     if (colors != null) {
       fillWhite(corners);
@@ -281,38 +256,18 @@ public final class MeshBuilder {
     }
     return new Mesh(
         new MeshArrays(
-            values(positions),
-            values(faceStart),
-            values(cornerVertex),
-            values(uvs),
-            values(normals),
-            values(colors),
-            values(textureUvs),
-            values(facePart),
-            values(faceMaterial),
-            values(smoothings)),
+            ValueLists.values(positions),
+            ValueLists.values(faceStart),
+            ValueLists.values(cornerVertex),
+            ValueLists.values(uvs),
+            ValueLists.values(normals),
+            ValueLists.values(colors),
+            ValueLists.values(textureUvs),
+            ValueLists.values(facePart),
+            ValueLists.values(faceMaterial),
+            ValueLists.values(smoothings)),
         parts,
         materials);
-  }
-
-  private static float[] values(FloatArrayList list) {
-    if (list == null) {
-      return null;
-    }
-    return list.buffer.length == list.size() ? list.buffer : list.toArray();
-  }
-
-  private static int[] values(IntArrayList list) {
-    if (list == null) {
-      return null;
-    }
-    return list.buffer.length == list.size() ? list.buffer : list.toArray();
-  }
-
-  private static void fill(FloatArrayList list, int size, float value) {
-    while (list.size() < size) {
-      list.add(value);
-    }
   }
 
   /** glTF, section 3.7.2.1: a primitive without COLOR_0 is white. */

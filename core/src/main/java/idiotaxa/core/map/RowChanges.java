@@ -53,19 +53,17 @@ final class RowChanges {
   }
 
   private static void markRuns(char[] values, int width, RowRuns runs, int y, long[] changed) {
-    char[] above = runs.ends(y - 1);
-    char[] own = runs.ends(y);
-    int a = 0;
-    int o = 0;
-    for (int x = 0; x < width; ) {
-      int end = Math.min(above[a], own[o]);
-      if (values[(y - 1) * width + x] != values[y * width + x]) {
-        set(changed, x, end);
-      }
-      a += above[a] == end ? 1 : 0;
-      o += own[o] == end ? 1 : 0;
-      x = end;
-    }
+    int above = (y - 1) * width;
+    RowRuns.visitBoth(
+        runs,
+        y - 1,
+        runs,
+        y,
+        (begin, end) -> {
+          if (values[above + begin] != values[above + width + begin]) {
+            set(changed, begin, end);
+          }
+        });
   }
 
   private static void markShared(long[] sharedBits, int from, int width, long[] changed) {

@@ -64,10 +64,10 @@ public final class RowRuns {
     }
   }
 
-  /** Visits the longest runs of a row in which neither of two maps of one width changes. */
-  public static void visitBoth(RowRuns one, RowRuns other, int y, Run run) {
+  /** Visits the longest runs in which neither of two rows of one width changes. */
+  public static void visitBoth(RowRuns one, int y, RowRuns other, int otherY, Run run) {
     char[] ofOne = one.endsOfRow[y];
-    char[] ofOther = other.endsOfRow[y];
+    char[] ofOther = other.endsOfRow[otherY];
     int begin = 0;
     for (int i = 0, k = 0; i < ofOne.length; ) {
       int end = Math.min(ofOne[i], ofOther[k]);

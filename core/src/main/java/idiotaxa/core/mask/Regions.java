@@ -35,6 +35,7 @@ final class Regions {
       int row = y * width;
       RowRuns.visitBoth(
           maps.runs(),
+          y,
           ofLabels,
           y,
           (begin, end) -> {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { facesOfStack, fillDrawers, stackPieces, unclaimedPieces } from '@/model/drawers'
 import { findGroups } from '@/model/find-groups'
 import { facesAround, facesOfSameLabel, labelsOf } from '@/model/labels'
-import { facesOf, indexFaces, parseModel } from '@/model/model'
+import { buffersOf, facesOf, indexFaces, parseModel } from '@/model/model'
 import { changePick, emptyPick } from '@/model/pick'
 import { runsOfMask } from '@/model/runs'
 import { PickTrail } from '@/model/pick-trail'
@@ -40,6 +40,17 @@ describe('model', () => {
     expect([...model.faceArea]).toEqual([1, 2, 3, 4])
     expect(model.area).toBe(10)
     expect(model.uvs).toBeNull()
+  })
+
+  it('goes to another thread whole, without a copy', () => {
+    const model = fourFaces()
+    const expected = structuredClone(model)
+    const buffers = buffersOf(model)
+    const moved = structuredClone(model, { transfer: buffers })
+    expect(moved).toEqual(expected)
+    expect(model.positions).toHaveLength(0)
+    expect(model.facesOfPart.faces).toHaveLength(0)
+    expect(new Set(buffers).size).toBe(buffers.length)
   })
 
   it('indexes the faces of each label', () => {
@@ -112,6 +123,13 @@ describe('drawers', () => {
     const seen = fillDrawers(model, Uint16Array.of(5, 5, 5, 0), [0, 0, 0, 1])
     expect(seen.get(5)!.share).toBe(1)
     expect(seen.get(0)).toMatchObject({ share: 0, hiddenFaces: 1 })
+  })
+
+  it('take faces that lie in turn in one and another', () => {
+    const drawers = fillDrawers(fourFaces(), Uint16Array.of(5, 0, 5, 0), null)
+    expect(drawers.size).toBe(2)
+    expect(drawers.get(5)).toMatchObject({ faces: 2, pieces: 2, share: 0.4 })
+    expect(drawers.get(0)).toMatchObject({ faces: 2, pieces: 2, share: 0.6 })
   })
 
   it('stack alike pieces that lie in them whole', () => {

@@ -26,7 +26,7 @@ import { useModelsStore } from '@/stores/models'
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
-import type { StageView } from '@/stage/model-mesh'
+import type { StageView } from '@/stage/shading-pass'
 import type { Overlay } from '@/stage/stage'
 
 const props = withDefaults(

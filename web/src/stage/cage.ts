@@ -1,9 +1,10 @@
-import { BufferAttribute, BufferGeometry, GLSL3, LineSegments, Points, RawShaderMaterial, Vector3 } from 'three'
-import type { Object3D } from 'three'
+import { BufferAttribute, BufferGeometry, GLSL3, InstancedBufferGeometry, LineSegments, Points, RawShaderMaterial, Vector3 } from 'three'
+import type { Object3D, Vector2 } from 'three'
 import fragmentShader from '@/stage/cage.frag?raw'
 import vertexShader from '@/stage/cage.vert?raw'
 import type { Reach } from '@/api/types'
 import type { Model } from '@/model/model'
+import { SAMPLES_ACROSS } from '@/stage/seen-surface'
 
 /** Where rays begin and end around a model, and places to be marked. Metres. */
 export interface Cage {
@@ -70,16 +71,18 @@ export function cageOf(
 export class CageMarks {
   readonly objects: (LineSegments<BufferGeometry, RawShaderMaterial> | Points<BufferGeometry, RawShaderMaterial>)[]
 
-  constructor(cage: Cage, pixelRatio: number) {
+  /** @param samples of the whole view */
+  constructor(cage: Cage, samples: Vector2, pixelRatio: number) {
     const lines = (positions: Float32Array, color: Vector3): LineSegments<BufferGeometry, RawShaderMaterial> => {
-      const geometry = new BufferGeometry()
+      const geometry = new InstancedBufferGeometry()
+      geometry.instanceCount = SAMPLES_ACROSS ** 2
       geometry.setAttribute('position', new BufferAttribute(positions, 3))
       geometry.setIndex(new BufferAttribute(cage.sides, 1))
-      return new LineSegments(geometry, material(color, 1))
+      return new LineSegments(geometry, material(color, 1, samples))
     }
     const places = new BufferGeometry()
     places.setAttribute('position', new BufferAttribute(cage.places, 3))
-    const points = new Points(places, material(DARK, PLACE_PX * pixelRatio))
+    const points = new Points(places, material(DARK, PLACE_PX * pixelRatio * SAMPLES_ACROSS, samples))
     // Places lie on the source, which is inside of nothing that is drawn: they show through.
     points.material.depthTest = false
     points.renderOrder = 2
@@ -99,11 +102,11 @@ export class CageMarks {
   }
 }
 
-function material(color: Vector3, size: number): RawShaderMaterial {
+function material(color: Vector3, size: number, samples: Vector2): RawShaderMaterial {
   return new RawShaderMaterial({
     glslVersion: GLSL3,
     vertexShader,
     fragmentShader,
-    uniforms: { uColor: { value: color }, uSize: { value: size } }
+    uniforms: { uColor: { value: color }, uSize: { value: size }, uSamples: { value: samples } }
   })
 }

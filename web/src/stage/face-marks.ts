@@ -5,9 +5,10 @@ import type { Runs } from '@/model/runs'
 const WIDTH = 1024
 /** Rows from which sending all of them at once is cheaper. */
 const MOST_ROWS = 64
-const PICKED = 1
+/** Marks of a face, bit by bit; the shaders know them. */
+export const PICKED = 1
 const HOVERED = 2
-const AWAY = 4
+export const AWAY = 4
 
 /**
  * What can change of each face, as a texture: group number (low byte, high byte), marks, and a number

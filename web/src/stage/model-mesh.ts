@@ -1,18 +1,18 @@
 import { BufferGeometry, DoubleSide, GLSL3, Mesh, RawShaderMaterial, Texture, Vector2 } from 'three'
-import type { DataTexture, IUniform, PerspectiveCamera, WebGLRenderer } from 'three'
+import type { IUniform, PerspectiveCamera, WebGLRenderer } from 'three'
 import { placeAligned } from '@/stage/alignment'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import { addWire, cornerGeometry, layAgain } from '@/stage/corner-geometry'
 import { FaceColors } from '@/stage/face-colors'
-import { FaceMarks } from '@/stage/face-marks'
-import fragmentShader from '@/stage/model.frag?raw'
-import vertexShader from '@/stage/model.vert?raw'
+import { AWAY, FaceMarks, PICKED } from '@/stage/face-marks'
+import { SAMPLES_ACROSS } from '@/stage/seen-surface'
+import surfaceShading from '@/stage/unclaimed.glsl?raw'
+import fragmentShader from '@/stage/surface.frag?raw'
+import vertexShader from '@/stage/surface.vert?raw'
 
-/** How the surface is coloured. */
-export type StageView = 'ids' | 'lit' | 'colors' | 'map' | 'materials'
-
-const VIEW_NUMBER: Record<StageView, number> = { ids: 0, lit: 1, colors: 2, map: 3, materials: 4 }
+/** A variant of the surface's program: what is not asked for is not computed at each corner. */
+type Variant = 'HAS_NORMALS' | 'HAS_COLORS' | 'LEAVES_OUT' | 'IS_LAID_OVER' | 'HAS_OWN_COLORS'
 
 /** A model on the graphics card: geometry once, and the small textures that change. */
 export class ModelMesh {
@@ -20,44 +20,44 @@ export class ModelMesh {
   /** The picked faces once more, in front of everything. */
   readonly pickMesh: Mesh<BufferGeometry, RawShaderMaterial>
   readonly marks: FaceMarks
-  private readonly faceColors: FaceColors
+  readonly faceColors: FaceColors
 
+  /** @param pixelRatio pixels of the drawing buffer for one of the page */
   constructor(
     readonly model: Model,
-    groupColors: DataTexture
+    pixelRatio: number
   ) {
     this.marks = new FaceMarks(model.facePiece)
     this.faceColors = new FaceColors(model.facePiece.length)
     const uniforms: Record<string, IUniform> = {
       uFaces: { value: this.marks.texture },
-      uGroupColors: { value: groupColors },
-      uView: { value: 0 },
-      uHasNormals: { value: model.normals !== null },
+      uIsMapped: { value: false },
       uMap: { value: new Texture() },
       uMapTile: { value: new Vector2() },
-      uFaceColors: { value: this.faceColors.texture },
-      uHasFaceColors: { value: false },
-      uHasWire: { value: false },
-      uHatchesAll: { value: false },
-      uIsPickOnly: { value: false },
-      uPixelRatio: { value: 1 },
-      uIsStippled: { value: false }
+      uSampleRatio: { value: SAMPLES_ACROSS * pixelRatio },
+      uLeftOut: { value: AWAY },
+      uOnly: { value: 0 }
     }
     this.mesh = new Mesh(cornerGeometry(model), surfaceMaterial(uniforms))
     // Everything but the one switch is shared with the mesh itself.
-    this.pickMesh = new Mesh(
-      this.mesh.geometry,
-      surfaceMaterial({ ...uniforms, uIsPickOnly: { value: true } })
-    )
+    this.pickMesh = new Mesh(this.mesh.geometry, surfaceMaterial({ ...uniforms, uOnly: { value: PICKED } }))
     this.pickMesh.material.depthTest = false
     this.pickMesh.renderOrder = 1
     this.pickMesh.visible = false
     // The camera keeps it in view; to know where it ends costs a look at every corner.
     this.mesh.frustumCulled = this.pickMesh.frustumCulled = false
+    this.setVariant('HAS_NORMALS', model.normals !== null)
+    setVariant(this.pickMesh.material, 'LEAVES_OUT', true)
   }
 
-  setView(view: StageView): void {
-    this.mesh.material.uniforms.uView!.value = VIEW_NUMBER[view]
+  /** Whether colours of corners, of a map and of lines are drawn beside the faces. */
+  setHasColors(isOn: boolean): void {
+    this.setVariant('HAS_COLORS', isOn)
+  }
+
+  /** Whether the map is drawn in place of the corners' colours. */
+  setIsMapped(isOn: boolean): void {
+    this.mesh.material.uniforms.uIsMapped!.value = isOn
   }
 
   /** @param tile lower left corner of the map's place in UV space */
@@ -66,41 +66,36 @@ export class ModelMesh {
     ;(this.mesh.material.uniforms.uMapTile!.value as Vector2).set(...tile)
   }
 
-  /** @param rgb three bytes a face, for the view `materials` */
-  setFaceColors(rgb: Uint8Array): void {
-    this.faceColors.set(rgb)
-    for (const { material } of [this.mesh, this.pickMesh]) material.uniforms.uHasFaceColors!.value = true
+  /** Makes the sides of the faces ready to be drawn. */
+  layWire(): void {
+    const { geometry } = this.mesh
+    if (!geometry.hasAttribute('wire')) addWire(geometry, this.model)
   }
 
-  /** Draws the sides of the faces. */
-  setWire(isOn: boolean): void {
-    const { geometry, material } = this.mesh
-    if (isOn && !geometry.hasAttribute('wire')) addWire(geometry, this.model)
-    material.uniforms.uHasWire!.value = isOn
+  /** @param away 1 for faces that are out of sight; null for none */
+  setAway(away: Uint8Array | null): void {
+    this.marks.setAway(away)
+    setVariant(this.mesh.material, 'LEAVES_OUT', away !== null)
   }
 
-  /** Hatches unclaimed surface in every view, not only where it has no colour of its own. */
-  setHatchesAll(isOn: boolean): void {
-    this.mesh.material.uniforms.uHatchesAll!.value = isOn
-  }
-
-  /** Lets what lies behind show through. */
-  setStippled(isOn: boolean): void {
-    this.mesh.material.uniforms.uIsStippled!.value = isOn
+  /** Lets what lies behind show through, and takes no part in what is picked and claimed. */
+  layOver(): void {
+    this.setVariant('IS_LAID_OVER', true)
+    this.setVariant('HAS_OWN_COLORS', this.model.colors !== null)
   }
 
   setAlignment(alignment: Alignment): void {
     placeAligned(this.mesh, alignment)
   }
 
-  setPixelRatio(ratio: number): void {
-    this.mesh.material.uniforms.uPixelRatio!.value = ratio
-  }
-
   /** Hands everything over again to a graphics card that has forgotten it. */
   sendAgain(): void {
     layAgain(this.mesh.geometry, this.model)
     this.marks.sendAll()
+  }
+
+  private setVariant(variant: Variant, isOn: boolean): void {
+    for (const { material } of [this.mesh, this.pickMesh]) setVariant(material, variant, isOn)
   }
 
   dispose(): void {
@@ -119,10 +114,25 @@ export class ModelMesh {
  */
 export function prepareSurface(renderer: WebGLRenderer, camera: PerspectiveCamera): RawShaderMaterial {
   const material = surfaceMaterial({})
+  setVariant(material, 'HAS_NORMALS', true)
   renderer.compile(new Mesh(new BufferGeometry(), material), camera)
   return material
 }
 
+function setVariant(material: RawShaderMaterial, variant: Variant, isOn: boolean): void {
+  if (isOn === variant in material.defines) return
+  if (isOn) material.defines[variant] = ''
+  else delete material.defines[variant]
+  material.needsUpdate = true
+}
+
 function surfaceMaterial(uniforms: Record<string, IUniform>): RawShaderMaterial {
-  return new RawShaderMaterial({ glslVersion: GLSL3, vertexShader, fragmentShader, side: DoubleSide, uniforms })
+  return new RawShaderMaterial({
+    glslVersion: GLSL3,
+    vertexShader,
+    fragmentShader: surfaceShading + fragmentShader,
+    side: DoubleSide,
+    uniforms,
+    defines: {}
+  })
 }

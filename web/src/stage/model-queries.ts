@@ -1,6 +1,5 @@
 import { Vector2, Vector3 } from 'three'
-import type { Camera, WebGLRenderer } from 'three'
-import { FaceIds } from '@/stage/face-ids'
+import type { Camera } from 'three'
 import { FacePicker } from '@/stage/face-picker'
 import type { Hit } from '@/stage/face-picker'
 import type { ModelMesh } from '@/stage/model-mesh'
@@ -16,17 +15,19 @@ const LEAST_REGION = 70
 /** Answers what of a model is where on the stage. */
 export class ModelQueries {
   private readonly picker: FacePicker
-  private readonly faceIds: FaceIds
 
-  /** @param host the element that the view fills */
+  /**
+   * @param host the element that the view fills
+   * @param readSeen one more than the face that is seen in the middle of each pixel of a picture of the view, so
+   *     wide and so high; rows from bottom to top
+   */
   constructor(
     private readonly shown: ModelMesh,
-    private readonly renderer: WebGLRenderer,
     private readonly camera: Camera,
-    private readonly host: HTMLElement
+    private readonly host: HTMLElement,
+    private readonly readSeen: (width: number, height: number) => Uint32Array
   ) {
     this.picker = new FacePicker(shown.model)
-    this.faceIds = new FaceIds(shown.mesh.geometry, shown.mesh.material.uniforms.uFaces!)
   }
 
   /** Begins what questions about a large model need; it takes a processor for a while. */
@@ -41,7 +42,7 @@ export class ModelQueries {
 
   /** What is at a place in the window, or null. */
   hitAt(clientX: number, clientY: number, isUrgent: boolean): Hit | null {
-    const box = this.renderer.domElement.getBoundingClientRect()
+    const box = this.host.getBoundingClientRect()
     const point = new Vector2(
       (2 * (clientX - box.left)) / box.width - 1,
       1 - (2 * (clientY - box.top)) / box.height
@@ -65,7 +66,7 @@ export class ModelQueries {
 
   private eachPixelInside(shape: Shape, take: (face: number) => void): void {
     const { clientWidth: width, clientHeight: height } = this.host
-    const ids = this.faceIds.read(this.renderer, this.camera, width, height)
+    const ids = this.readSeen(width, height)
     const { left, top, right, bottom } = shapeBounds(shape)
     for (let y = Math.max(0, Math.floor(top)); y <= Math.min(height - 1, bottom); y++) {
       for (let x = Math.max(0, Math.floor(left)); x <= Math.min(width - 1, right); x++) {
@@ -100,16 +101,12 @@ export class ModelQueries {
   regions(groups: Uint16Array): Region[] {
     const { clientWidth: width, clientHeight: height } = this.host
     const rows = Math.max(1, Math.round((REGION_WIDTH * height) / width))
-    const ids = this.faceIds.read(this.renderer, this.camera, REGION_WIDTH, rows)
+    const ids = this.readSeen(REGION_WIDTH, rows)
     const numbers = Int32Array.from(ids, (id) => (id > 0 ? groups[id - 1]! : -1))
     return visibleRegions(numbers, REGION_WIDTH, LEAST_REGION).map((r) => ({
       ...r,
       x: ((r.x + 0.5) / REGION_WIDTH) * width,
       y: (1 - (r.y + 0.5) / rows) * height
     }))
-  }
-
-  dispose(): void {
-    this.faceIds.dispose()
   }
 }

@@ -1,84 +1,50 @@
-import {
-  Color,
-  GLSL3,
-  LinearFilter,
-  Mesh,
-  NearestFilter,
-  OrthographicCamera,
-  PlaneGeometry,
-  RawShaderMaterial,
-  Scene,
-  WebGLRenderTarget
-} from 'three'
-import type { Camera, WebGLRenderer } from 'three'
+import { Color } from 'three'
+import type { WebGLRenderer } from 'three'
+import { ScreenQuad } from '@/stage/screen-quad'
 import fragmentShader from '@/stage/screen.frag?raw'
-import vertexShader from '@/stage/screen.vert?raw'
+import type { ShadingPass } from '@/stage/shading-pass'
 
-/** Renders a scene to colours and marks, then puts both on the screen with lines around the marks. */
+/** Puts colours on the screen with lines around what is marked. */
 export class OutlinePass {
-  private readonly target: WebGLRenderTarget
-  private readonly material: RawShaderMaterial
-  private readonly quad: Mesh<PlaneGeometry, RawShaderMaterial>
-  private readonly quadScene = new Scene()
-  private readonly quadCamera = new OrthographicCamera()
+  private readonly quad: ScreenQuad
 
-  constructor(background: string) {
-    this.target = new WebGLRenderTarget(1, 1, { count: 2, samples: 4, minFilter: NearestFilter, magFilter: NearestFilter })
-    this.target.textures[0]!.minFilter = LinearFilter
-    this.material = new RawShaderMaterial({
-      glslVersion: GLSL3,
-      vertexShader,
-      fragmentShader,
-      depthTest: false,
-      uniforms: {
-        uColor: { value: this.target.textures[0] },
-        uMarks: { value: this.target.textures[1] },
-        uBackground: { value: new Color(background) },
-        uPixelRatio: { value: 1 },
-        uHasPick: { value: false },
-        uHasHover: { value: false },
-        uHasLines: { value: true }
-      }
+  constructor(background: string, shading: ShadingPass) {
+    this.quad = new ScreenQuad(fragmentShader, {
+      uColor: { value: shading.colors },
+      uMarks: { value: shading.marks },
+      uBackground: { value: new Color(background) },
+      uPixelRatio: { value: 1 },
+      uHasPick: { value: false },
+      uHasHover: { value: false },
+      uHasLines: { value: true }
     })
-    this.quad = new Mesh(new PlaneGeometry(2, 2), this.material)
-    this.quad.frustumCulled = false
-    this.quadScene.add(this.quad)
   }
 
-  /** Lets the graphics card translate its program before there is something to draw. */
   prepare(renderer: WebGLRenderer): void {
-    renderer.compile(this.quadScene, this.quadCamera)
+    this.quad.prepare(renderer)
   }
 
-  /** Pixels of the drawing buffer. */
-  setSize(width: number, height: number, pixelRatio: number): void {
-    this.target.setSize(width, height)
-    this.material.uniforms.uPixelRatio!.value = pixelRatio
+  setPixelRatio(ratio: number): void {
+    this.quad.uniforms.uPixelRatio!.value = ratio
   }
 
   setHasPick(isOn: boolean): void {
-    this.material.uniforms.uHasPick!.value = isOn
+    this.quad.uniforms.uHasPick!.value = isOn
   }
 
   setHasHover(isOn: boolean): void {
-    this.material.uniforms.uHasHover!.value = isOn
+    this.quad.uniforms.uHasHover!.value = isOn
   }
 
   setHasLines(isOn: boolean): void {
-    this.material.uniforms.uHasLines!.value = isOn
+    this.quad.uniforms.uHasLines!.value = isOn
   }
 
-  render(renderer: WebGLRenderer, scene: Scene, camera: Camera): void {
-    renderer.setRenderTarget(this.target)
-    renderer.clear()
-    renderer.render(scene, camera)
-    renderer.setRenderTarget(null)
-    renderer.render(this.quadScene, this.quadCamera)
+  render(renderer: WebGLRenderer): void {
+    this.quad.render(renderer, null)
   }
 
   dispose(): void {
-    this.target.dispose()
-    this.quad.geometry.dispose()
-    this.material.dispose()
+    this.quad.dispose()
   }
 }

@@ -26,10 +26,12 @@ import { cameraSteps } from '@/stage/camera-steps'
 import type { Cage } from '@/stage/cage'
 import type { KeyedView } from '@/stage/keyboard'
 import { ModelMesh, prepareSurface } from '@/stage/model-mesh'
-import type { StageView } from '@/stage/model-mesh'
 import { ModelQueries } from '@/stage/model-queries'
 import { OutlinePass } from '@/stage/outline-pass'
 import type { Region } from '@/stage/regions'
+import { SeenSurface } from '@/stage/seen-surface'
+import { ShadingPass } from '@/stage/shading-pass'
+import type { StageView } from '@/stage/shading-pass'
 import type { Shape } from '@/stage/shape'
 
 const COLOR_TABLE_SIDE = 256
@@ -54,13 +56,17 @@ export interface Pose {
 }
 
 /**
- * The 3D stage. Renders only when something has changed. Whoever makes a stage disposes of it.
+ * The 3D stage. Renders only when something has changed, and triangles only when the camera or they have: what is
+ * claimed, picked or under the pointer is coloured anew from the faces that were seen. Whoever makes a stage
+ * disposes of it.
  */
 export class Stage {
   private readonly renderer: WebGLRenderer
   private readonly scene = new Scene()
   private readonly camera = new PerspectiveCamera(FIELD_OF_VIEW_DEG, 1, 0.01, 1000)
   private readonly controls: OrbitControls
+  private readonly seen = new SeenSurface()
+  private readonly shading: ShadingPass
   private readonly outlines: OutlinePass
   private readonly colorTable: DataTexture
   private readonly prepared: RawShaderMaterial
@@ -69,6 +75,8 @@ export class Stage {
   private shown: ModelMesh | null = null
   private overlays: ModelMesh[] = []
   private queries: ModelQueries | null = null
+  /** Whether triangles must be drawn anew. */
+  private isSurfaceStale = true
   /** Whether the model has not been drawn yet. */
   private isUndrawn = false
   private cage: CageMarks | null = null
@@ -83,6 +91,7 @@ export class Stage {
   private isFollowing = false
   private frameRequest = 0
   private frames = 0
+  private surfaces = 0
 
   constructor(private readonly host: HTMLElement) {
     this.renderer = new WebGLRenderer({ antialias: false })
@@ -91,13 +100,14 @@ export class Stage {
     this.clearToNothing()
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
-    this.outlines = new OutlinePass(getComputedStyle(host).getPropertyValue('--stage').trim())
     this.colorTable = new DataTexture(
       new Uint8Array(4 * COLOR_TABLE_SIDE ** 2),
       COLOR_TABLE_SIDE,
       COLOR_TABLE_SIDE,
       RGBAFormat
     )
+    this.shading = new ShadingPass(this.colorTable)
+    this.outlines = new OutlinePass(getComputedStyle(host).getPropertyValue('--stage').trim(), this.shading)
     this.map.minFilter = this.map.magFilter = NearestFilter
     this.map.colorSpace = NoColorSpace
     this.map.flipY = false
@@ -108,7 +118,7 @@ export class Stage {
     this.controls.addEventListener('start', () => (this.framed = null))
     this.controls.addEventListener('change', () => {
       this.fitClipping()
-      this.requestFrame()
+      this.requestSurface()
     })
     this.steps = cameraSteps(
       this.camera,
@@ -120,9 +130,10 @@ export class Stage {
     this.canvas.addEventListener('webglcontextrestored', () => {
       this.clearToNothing()
       for (const mesh of [this.shown, ...this.overlays]) mesh?.sendAgain()
-      this.requestFrame()
+      this.requestSurface()
     })
     this.prepared = prepareSurface(this.renderer, this.camera)
+    this.shading.prepare(this.renderer)
     this.outlines.prepare(this.renderer)
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
@@ -143,27 +154,22 @@ export class Stage {
     this.host.dataset.ready = 'false'
     this.clearModel()
     if (model) {
-      this.shown = new ModelMesh(model, this.colorTable)
-      this.shown.setView(this.view)
-      this.shown.setPixelRatio(this.renderer.getPixelRatio())
-      this.shown.setWire(this.hasWire)
-      this.shown.setHatchesAll(this.hatchesAll)
+      this.shown = new ModelMesh(model, this.renderer.getPixelRatio())
       this.shown.pickMesh.visible = this.isPickThrough
-      this.queries = new ModelQueries(this.shown, this.renderer, this.camera, this.host)
+      this.queries = new ModelQueries(this.shown, this.camera, this.host, (width, height) => this.readSeen(width, height))
       this.isUndrawn = true
       this.scene.add(this.shown.mesh, this.shown.pickMesh)
       const box = modelBox(model)
       this.modelRadius = box.getBoundingSphere(new Sphere()).radius
       this.frameBox(box, FIRST_DIRECTION)
     }
-    this.requestFrame()
+    this.fitView()
   }
 
   private clearModel(): void {
     if (this.shown) {
       this.scene.remove(this.shown.mesh, this.shown.pickMesh)
       this.shown.dispose()
-      this.queries?.dispose()
     }
     this.shown = null
     this.queries = null
@@ -179,25 +185,21 @@ export class Stage {
       laid.dispose()
     }
     this.overlays = overlays.map(({ model, alignment }) => {
-      const laid = new ModelMesh(model, this.colorTable)
-      laid.setView(model.colors ? 'colors' : 'lit')
-      laid.setStippled(true)
-      laid.setPixelRatio(this.renderer.getPixelRatio())
+      const laid = new ModelMesh(model, this.renderer.getPixelRatio())
+      laid.layOver()
       if (alignment) laid.setAlignment(alignment)
       this.scene.add(laid.mesh)
       return laid
     })
-    this.fitLines()
-    this.requestFrame()
+    this.fitView()
   }
 
   /** Draws where rays begin and end around the model. */
   showCage(cage: Cage): void {
     this.cage?.dispose()
-    this.cage = new CageMarks(cage, this.renderer.getPixelRatio())
+    this.cage = new CageMarks(cage, this.seen.samples, this.renderer.getPixelRatio())
     this.cage.addTo(this.scene)
-    this.fitLines()
-    this.requestFrame()
+    this.fitView()
   }
 
   /** @param colors red, green, blue 0 … 255 by group number */
@@ -216,7 +218,8 @@ export class Stage {
   setPick(faces: Runs): void {
     this.shown?.marks.setPicked(faces)
     this.outlines.setHasPick(faces.length > 0)
-    this.requestFrame()
+    if (this.isPickThrough) this.requestSurface()
+    else this.requestFrame()
   }
 
   setHover(faces: ArrayLike<number>): void {
@@ -231,48 +234,53 @@ export class Stage {
 
   /** @param away 1 for faces that are out of sight; null for none */
   setAway(away: Uint8Array | null): void {
-    this.shown?.marks.setAway(away)
+    this.shown?.setAway(away)
     this.queries?.setAway(away)
-    this.requestFrame()
+    this.requestSurface()
   }
 
   /** @param rgb three bytes a face, for the view `materials` */
   setFaceColors(rgb: Uint8Array): void {
-    this.shown?.setFaceColors(rgb)
+    this.shown?.faceColors.set(rgb)
     this.requestFrame()
   }
 
   /** Draws the sides of the faces. */
   setWire(isOn: boolean): void {
     this.hasWire = isOn
-    this.shown?.setWire(isOn)
-    this.requestFrame()
+    this.fitView()
   }
 
   /** Shows the pick through whatever is in front of it. */
   setPickThrough(isOn: boolean): void {
     this.isPickThrough = isOn
     if (this.shown) this.shown.pickMesh.visible = isOn
-    this.requestFrame()
+    this.requestSurface()
   }
 
   /** Hatches unclaimed surface in every view. */
   setHatchesAll(isOn: boolean): void {
     this.hatchesAll = isOn
-    this.shown?.setHatchesAll(isOn)
-    this.requestFrame()
+    this.fitView()
   }
 
   setView(view: StageView): void {
     this.view = view
-    this.shown?.setView(view)
-    this.fitLines()
-    this.requestFrame()
+    this.fitView()
   }
 
-  /** Lines between pieces would cover a map, and cannot be told where other things mix in pixel by pixel. */
-  private fitLines(): void {
-    this.outlines.setHasLines(this.view !== 'map' && this.overlays.length === 0 && !this.cage)
+  /** Brings all that draws into line with what is asked for. */
+  private fitView(): void {
+    const isMixed = this.overlays.length > 0 || this.cage !== null
+    const hasColors = isMixed || this.hasWire || this.view === 'colors' || this.view === 'map'
+    this.seen.keepOwnColors(hasColors)
+    for (const mesh of [this.shown, ...this.overlays]) mesh?.setHasColors(hasColors)
+    this.shown?.setIsMapped(this.view === 'map')
+    if (this.hasWire) this.shown?.layWire()
+    this.shading.setView(this.view, this.hatchesAll, this.hasWire)
+    // Lines between pieces would cover a map, and cannot be told where other things mix in pixel by pixel.
+    this.outlines.setHasLines(this.view !== 'map' && !isMixed)
+    this.requestSurface()
   }
 
   /** @param tile lower left corner of the map's place in UV space */
@@ -281,7 +289,7 @@ export class Stage {
     this.map.image = image
     this.map.needsUpdate = true
     this.shown?.setMap(this.map, tile)
-    this.requestFrame()
+    this.requestSurface()
   }
 
   /** Moves the camera so that the faces that `isIn` takes fill the stage, from where it stands. */
@@ -317,7 +325,7 @@ export class Stage {
     this.camera.position.copy(center).addScaledVector(direction.clone().normalize(), distance)
     this.controls.update()
     this.fitClipping()
-    this.requestFrame()
+    this.requestSurface()
   }
 
   /** The whole model stays between the clipping planes however near the camera comes. */
@@ -364,7 +372,7 @@ export class Stage {
     this.controls.update()
     this.isFollowing = false
     this.fitClipping()
-    this.requestFrame()
+    this.requestSurface()
   }
 
   /** Turns the camera around what it looks at until it looks as another one does; nobody is told. */
@@ -409,11 +417,34 @@ export class Stage {
     if (clientWidth === 0 || clientHeight === 0) return
     this.renderer.setSize(clientWidth, clientHeight)
     const buffer = this.renderer.getDrawingBufferSize(new Vector2())
-    this.outlines.setSize(buffer.x, buffer.y, this.renderer.getPixelRatio())
+    const ratio = this.renderer.getPixelRatio()
+    this.seen.setSize(buffer.x, buffer.y)
+    this.shading.setSize(buffer.x, buffer.y, ratio)
+    this.outlines.setPixelRatio(ratio)
     this.camera.aspect = clientWidth / clientHeight
     this.camera.updateProjectionMatrix()
     // What was in view stays in view when a pane is opened beside it.
     if (this.framed) this.frameBox(this.framed.box, this.framed.direction)
+    this.requestSurface()
+  }
+
+  private readSeen(width: number, height: number): Uint32Array {
+    // What is shown through others is not what is seen.
+    const isThrough = this.isPickThrough && this.shown !== null
+    if (isThrough) this.shown!.pickMesh.visible = false
+    if (isThrough || this.isSurfaceStale) this.drawSurface()
+    if (isThrough) this.shown!.pickMesh.visible = true
+    this.isSurfaceStale = isThrough
+    return this.seen.read(this.renderer, width, height)
+  }
+
+  private drawSurface(): void {
+    this.seen.render(this.renderer, this.scene, this.camera)
+    this.host.dataset.surfaces = String(++this.surfaces)
+  }
+
+  private requestSurface(): void {
+    this.isSurfaceStale = true
     this.requestFrame()
   }
 
@@ -423,7 +454,10 @@ export class Stage {
 
   private renderFrame(): void {
     this.frameRequest = 0
-    this.outlines.render(this.renderer, this.scene, this.camera)
+    if (this.isSurfaceStale) this.drawSurface()
+    this.isSurfaceStale = false
+    this.shading.render(this.renderer, this.seen, this.shown)
+    this.outlines.render(this.renderer)
     this.host.dataset.frame = String(++this.frames)
     this.host.dataset.ready = String(this.shown !== null)
     // In the next frame, when the model is seen: until then the processors are needed for that.
@@ -441,6 +475,8 @@ export class Stage {
     this.clearModel()
     this.map.dispose()
     this.colorTable.dispose()
+    this.seen.dispose()
+    this.shading.dispose()
     this.outlines.dispose()
     this.prepared.dispose()
     this.renderer.dispose()

@@ -4,7 +4,7 @@ import type { Group } from '@/api/types'
 import { parseHex } from '@/model/color'
 import type { Model } from '@/model/model'
 import type { Pick } from '@/model/pick'
-import type { StageView } from '@/stage/model-mesh'
+import type { StageView } from '@/stage/shading-pass'
 import { Stage } from '@/stage/stage'
 import type { Overlay } from '@/stage/stage'
 

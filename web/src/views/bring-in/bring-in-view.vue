@@ -140,7 +140,7 @@ import { useOverlays } from '@/components/use-overlays'
 import { useLookAtModel } from '@/views/bring-in/use-look-at-model'
 
 import type { Finding, PartChange, Revision, Role } from '@/api/types'
-import type { StageView as View } from '@/stage/model-mesh'
+import type { StageView as View } from '@/stage/shading-pass'
 
 const store = useAssetStore()
 const asset = computed(() => store.asset!)

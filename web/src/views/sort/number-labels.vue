@@ -21,6 +21,8 @@ import type { Region } from '@/stage/regions'
 import type { Stage } from '@/stage/stage'
 
 const MOST = 24
+/** Pixels that a number needs for itself. */
+const LABEL = { width: 24, height: 20 }
 /** The numbers wait until the camera rests. */
 const REST_MS = 120
 
@@ -33,10 +35,19 @@ const regions = shallowRef<Region[]>([])
 watchDebounced(
   [() => props.stage, () => props.moves, () => sorting.faceGroups, () => sorting.model, () => picking.away],
   () => {
-    regions.value = props.stage && sorting.faceGroups ? props.stage.regions(sorting.faceGroups).slice(0, MOST) : []
+    regions.value = props.stage && sorting.faceGroups ? apart(props.stage.regions(sorting.faceGroups)).slice(0, MOST) : []
   },
   { immediate: true, debounce: REST_MS }
 )
+
+/** Without those whose number would lie on that of a larger one. */
+function apart(found: Region[]): Region[] {
+  const kept: Region[] = []
+  for (const r of found) {
+    if (!kept.some((k) => Math.abs(k.x - r.x) < LABEL.width && Math.abs(k.y - r.y) < LABEL.height)) kept.push(r)
+  }
+  return kept
+}
 </script>
 
 <style scoped>

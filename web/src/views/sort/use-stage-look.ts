@@ -6,7 +6,7 @@ import { useSortingStore } from '@/stores/sorting'
 
 import type { ComputedRef, Ref } from 'vue'
 import type { Revision } from '@/api/types'
-import type { StageView } from '@/stage/model-mesh'
+import type { StageView } from '@/stage/shading-pass'
 
 const WITHOUT_MATERIAL: [number, number, number] = [190, 190, 190]
 

@@ -83,10 +83,14 @@ const label = computed(
 )
 const aim = shallowRef<{ x: number; y: number } | null>(null)
 
+/** Where the pointer or the aim is in the window, while it is over the stage. */
+let pointer: [number, number] | null = null
 let stopListening = (): void => {}
 watch(stage, (s) => {
   if (!s) return
   s.onMove(() => emit('moved'))
+  // A pointer that rests is asked about again when the view under it is another.
+  s.onSeen(() => pointer && handleHover(...pointer))
   const handlers = {
     onClick: handleClick,
     onHover: handleHover,
@@ -115,6 +119,7 @@ function handleClick(x: number, y: number, mode: PickMode): void {
 }
 
 function handleHover(x: number, y: number): void {
+  pointer = [x, y]
   if (!props.facesAt || !props.model) return
   const face = stage.value!.hoverAt(x, y)?.face ?? null
   stage.value!.setHover(face === null ? [] : props.facesAt(face))
@@ -122,6 +127,7 @@ function handleHover(x: number, y: number): void {
 }
 
 function onLeave(): void {
+  pointer = null
   stage.value?.setHover([])
   emit('hover', null, 0, 0)
 }

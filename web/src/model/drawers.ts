@@ -17,63 +17,7 @@ export interface Stack {
   height: number
 }
 
-/** What lies in a drawer; number 0 is the unclaimed one. */
-export interface Drawer {
-  number: number
-  faces: number
-  /** Faces among them that are seen from nowhere outside. */
-  hiddenFaces: number
-  pieces: number
-  /** Share of the model's visible surface, 0 … 1. */
-  share: number
-}
-
 export type StackOrder = 'size' | 'name' | 'place'
-
-/**
- * Sorts the faces of a model into drawers by their group numbers.
- *
- * @param hidden 1 for faces that are seen from nowhere outside; null while nobody knows
- */
-export function fillDrawers(
-  model: Model,
-  faceGroups: Uint16Array,
-  hidden: ArrayLike<number> | null
-): Map<number, Drawer> {
-  const drawers = new Map<number, Drawer>()
-  const inDrawer = new Map<number, Uint8Array>()
-  let visibleArea = 0
-  let drawer: Drawer = { number: -1, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }
-  let seen: Uint8Array = new Uint8Array()
-  for (let f = 0; f < faceGroups.length; f++) {
-    const number = faceGroups[f]!
-    // Most faces lie where the one before lies; with millions of them a look into a map each is felt.
-    if (number !== drawer.number) {
-      drawer = drawers.get(number) ?? { number, faces: 0, hiddenFaces: 0, pieces: 0, share: 0 }
-      seen = inDrawer.get(number) ?? new Uint8Array(model.facesOfPiece.start.length)
-      drawers.set(number, drawer)
-      inDrawer.set(number, seen)
-    }
-    const piece = model.facePiece[f]!
-    drawer.faces++
-    drawer.pieces += 1 - seen[piece]!
-    seen[piece] = 1
-    if (hidden?.[f]) {
-      drawer.hiddenFaces++
-    } else {
-      drawer.share += model.faceArea[f]!
-      visibleArea += model.faceArea[f]!
-    }
-  }
-  for (const drawer of drawers.values()) drawer.share = shareOf(drawer, faceGroups.length, visibleArea)
-  return drawers
-}
-
-/** A drawer that holds everything that is seen holds exactly all of it, whatever sums round to. */
-function shareOf({ share, faces }: Drawer, allFaces: number, visibleArea: number): number {
-  if (faces === allFaces) return 1
-  return visibleArea > 0 ? share / visibleArea : 0
-}
 
 /** Pieces of one drawer as cards; whole alike pieces make one stack. */
 export function stackPieces(
@@ -107,17 +51,19 @@ function before(a: Stack, b: Stack, order: StackOrder): number {
 }
 
 function piecesIn(model: Model, faceGroups: Uint16Array, number: number): Map<number, { faces: number; area: number }> {
-  const pieces = new Map<number, { faces: number; area: number }>()
+  const pieceCount = model.facesOfPiece.start.length
+  const faces = new Uint32Array(pieceCount)
+  const areas = new Float64Array(pieceCount)
   for (let f = 0; f < faceGroups.length; f++) {
     if (faceGroups[f] !== number) continue
-    const piece = pieces.get(model.facePiece[f]!)
-    if (piece) {
-      piece.faces++
-      piece.area += model.faceArea[f]!
-    } else {
-      pieces.set(model.facePiece[f]!, { faces: 1, area: model.faceArea[f]! })
-    }
+    const piece = model.facePiece[f]!
+    faces[piece]!++
+    areas[piece]! += model.faceArea[f]!
   }
+  const pieces = new Map<number, { faces: number; area: number }>()
+  faces.forEach((count, piece) => {
+    if (count > 0) pieces.set(piece, { faces: count, area: areas[piece]! })
+  })
   return pieces
 }
 
@@ -131,25 +77,22 @@ export function facesOfStack(model: Model, faceGroups: Uint16Array, number: numb
 }
 
 /**
- * Unclaimed faces piece by piece, the largest visible area first; pieces that nobody sees are no matter.
+ * Pieces that have unclaimed faces, the largest visible unclaimed area first; where nobody sees it, it is no matter.
  *
- * @param hidden as in {@link fillDrawers}
+ * @param hidden 1 for faces that are seen from nowhere outside; null while nobody knows
  */
-export function unclaimedPieces(
-  model: Model,
-  faceGroups: Uint16Array,
-  hidden: ArrayLike<number> | null
-): { piece: number; faces: number[] }[] {
-  const pieces = new Map<number, { piece: number; faces: number[]; visibleArea: number }>()
+export function unclaimedPieces(model: Model, faceGroups: Uint16Array, hidden: ArrayLike<number> | null): number[] {
+  const areas = new Float64Array(model.facesOfPiece.start.length)
   for (let f = 0; f < faceGroups.length; f++) {
-    if (faceGroups[f] !== 0) continue
-    const piece = model.facePiece[f]!
-    let row = pieces.get(piece)
-    if (!row) pieces.set(piece, (row = { piece, faces: [], visibleArea: 0 }))
-    row.faces.push(f)
-    row.visibleArea += hidden?.[f] ? 0 : model.faceArea[f]!
+    if (faceGroups[f] === 0 && !hidden?.[f]) areas[model.facePiece[f]!]! += model.faceArea[f]!
   }
-  return [...pieces.values()]
-    .filter((p) => p.visibleArea > 0)
-    .sort((a, b) => b.visibleArea - a.visibleArea || a.piece - b.piece)
+  const pieces: number[] = []
+  areas.forEach((area, piece) => {
+    if (area > 0) pieces.push(piece)
+  })
+  return pieces.sort((a, b) => areas[b]! - areas[a]! || a - b)
+}
+
+export function unclaimedFacesOf(model: Model, faceGroups: Uint16Array, piece: number): Uint32Array {
+  return facesOf(model.facesOfPiece, piece).filter((f) => faceGroups[f] === 0)
 }

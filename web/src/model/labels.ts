@@ -6,7 +6,7 @@ import type { Runs } from '@/model/runs'
 /** A label of every face, −1 for none, and the faces of each label. */
 export interface Labels {
   ofFace: ArrayLike<number>
-  index: FaceIndex
+  readonly index: FaceIndex
 }
 
 /** Labels that the server works out. */
@@ -23,8 +23,15 @@ export const LABELS_OF_GRAIN: Partial<Record<Grain, LabelKind>> = {
   color: 'colors'
 }
 
+/** The index is made when it is asked for first: on millions of faces it takes a while, and some labels are only read. */
 export function labelsOf(ofFace: ArrayLike<number>): Labels {
-  return { ofFace, index: indexFaces(ofFace) }
+  let index: FaceIndex | null = null
+  return {
+    ofFace,
+    get index() {
+      return (index ??= indexFaces(ofFace))
+    }
+  }
 }
 
 /** The faces that a click on one face means; a face without label stands for itself. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { facesOfStack, fillDrawers, stackPieces, unclaimedPieces } from '@/model/drawers'
+import { facesOfStack, stackPieces, unclaimedFacesOf, unclaimedPieces } from '@/model/drawers'
 import { findGroups } from '@/model/find-groups'
 import { facesAround, facesOfSameLabel, labelsOf } from '@/model/labels'
 import { buffersOf, facesOf, indexFaces, parseModel } from '@/model/model'
@@ -115,23 +115,6 @@ describe('labels', () => {
 })
 
 describe('drawers', () => {
-  it('measure their share of what is seen', () => {
-    const model = fourFaces()
-    const drawers = fillDrawers(model, Uint16Array.of(5, 5, 5, 0), null)
-    expect(drawers.get(5)).toMatchObject({ faces: 3, pieces: 3, share: 0.6 })
-    expect(drawers.get(0)!.share).toBe(0.4)
-    const seen = fillDrawers(model, Uint16Array.of(5, 5, 5, 0), [0, 0, 0, 1])
-    expect(seen.get(5)!.share).toBe(1)
-    expect(seen.get(0)).toMatchObject({ share: 0, hiddenFaces: 1 })
-  })
-
-  it('take faces that lie in turn in one and another', () => {
-    const drawers = fillDrawers(fourFaces(), Uint16Array.of(5, 0, 5, 0), null)
-    expect(drawers.size).toBe(2)
-    expect(drawers.get(5)).toMatchObject({ faces: 2, pieces: 2, share: 0.4 })
-    expect(drawers.get(0)).toMatchObject({ faces: 2, pieces: 2, share: 0.6 })
-  })
-
   it('stack alike pieces that lie in them whole', () => {
     const model = fourFaces()
     const alike = labelsOf(Int32Array.of(8, 8, 2, 2))
@@ -144,10 +127,10 @@ describe('drawers', () => {
 
   it('name unclaimed pieces, the largest first, but not the hidden', () => {
     const pieces = unclaimedPieces(fourFaces(), Uint16Array.of(0, 0, 1, 0), null)
-    expect(pieces.map((p) => p.piece)).toEqual([2, 1, 0])
-    expect(pieces[0]!.faces).toEqual([3])
+    expect(pieces).toEqual([2, 1, 0])
+    expect([...unclaimedFacesOf(fourFaces(), Uint16Array.of(0, 0, 1, 0), 2)]).toEqual([3])
     const seen = unclaimedPieces(fourFaces(), Uint16Array.of(0, 0, 1, 0), [0, 1, 0, 1])
-    expect(seen.map((p) => p.piece)).toEqual([0])
+    expect(seen).toEqual([0])
   })
 
   it('are found by name, number and keyword, beginnings first', () => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import {
   areSameRuns,
+  changedFaces,
   differingRuns,
   eachInRuns,
   isInRuns,
@@ -37,6 +38,14 @@ describe('runs of faces', () => {
     expect([...runsOfFaces([7, 2, 2, 3, 1, 7])]).toEqual([1, 4, 7, 8])
     expect([...runsOfFaces([])]).toEqual([])
     expect([...runsOfMask(Uint8Array.of(1, 1, 0, 1, 0, 1))]).toEqual([0, 2, 3, 4, 5, 6])
+  })
+
+  it('tell what differs between two arrays', () => {
+    const changed = (before: number[], after: number[]): number[] => [...changedFaces(Uint16Array.from(before), Uint16Array.from(after))]
+    expect(changed([1, 2, 3, 4, 5], [9, 2, 8, 7, 5])).toEqual([0, 1, 2, 4])
+    expect(changed([1, 2, 3], [1, 2, 9])).toEqual([2, 3])
+    expect(changed([1, 2], [1, 2])).toEqual([])
+    expect(changed([], [])).toEqual([])
   })
 
   it('say the same as masks', () => {

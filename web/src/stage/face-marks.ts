@@ -1,5 +1,5 @@
 import { DataTexture, NearestFilter, RGBAIntegerFormat, UnsignedByteType } from 'three'
-import { differingRuns, eachInRuns, NO_RUNS } from '@/model/runs'
+import { changedFaces, differingRuns, eachInRuns, NO_RUNS } from '@/model/runs'
 import type { Runs } from '@/model/runs'
 
 const WIDTH = 1024
@@ -20,11 +20,13 @@ export class FaceMarks {
   private readonly faceCount: number
   private readonly changedRows = new Set<number>()
   private picked: Runs = NO_RUNS
+  private groups: Uint16Array
   /** Whether the whole was sent, so that single rows can follow. */
   private isOnCard = false
 
   constructor(facePiece: Uint32Array) {
     this.faceCount = facePiece.length
+    this.groups = new Uint16Array(this.faceCount)
     const height = Math.max(1, Math.ceil(this.faceCount / WIDTH))
     this.bytes = new Uint8Array(4 * WIDTH * height)
     for (let f = 0; f < this.faceCount; f++) this.bytes[4 * f + 3] = scatter(facePiece[f]!)
@@ -35,15 +37,14 @@ export class FaceMarks {
     this.texture.needsUpdate = true
   }
 
+  /** @param groups number of every face; never changed afterwards */
   setGroups(groups: Uint16Array): void {
-    for (let f = 0; f < this.faceCount; f++) {
-      const low = groups[f]! & 255
-      const high = groups[f]! >> 8
-      if (this.bytes[4 * f] === low && this.bytes[4 * f + 1] === high) continue
-      this.bytes[4 * f] = low
-      this.bytes[4 * f + 1] = high
+    eachInRuns(changedFaces(this.groups, groups), (f) => {
+      this.bytes[4 * f] = groups[f]! & 255
+      this.bytes[4 * f + 1] = groups[f]! >> 8
       this.touch(f)
-    }
+    })
+    this.groups = groups
     this.send()
   }
 

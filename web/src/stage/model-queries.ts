@@ -1,10 +1,11 @@
-import { Vector2, Vector3 } from 'three'
+import { Raycaster, Vector2, Vector3 } from 'three'
 import type { Camera } from 'three'
-import { FacePicker } from '@/stage/face-picker'
-import type { Hit } from '@/stage/face-picker'
+import { placeOnFace } from '@/stage/face-place'
+import type { Hit } from '@/stage/face-place'
 import type { ModelMesh } from '@/stage/model-mesh'
 import { visibleRegions } from '@/stage/regions'
 import type { Region } from '@/stage/regions'
+import type { SeenFaces } from '@/stage/seen-faces'
 import { isInside, shapeBounds } from '@/stage/shape'
 import type { Shape } from '@/stage/shape'
 
@@ -12,42 +13,26 @@ import type { Shape } from '@/stage/shape'
 const REGION_WIDTH = 192
 const LEAST_REGION = 70
 
-/** Answers what of a model is where on the stage. */
+/** Answers what of a model is where on the stage, from the faces that are seen. */
 export class ModelQueries {
-  private readonly picker: FacePicker
+  private readonly raycaster = new Raycaster()
 
-  /**
-   * @param host the element that the view fills
-   * @param readSeen one more than the face that is seen in the middle of each pixel of a picture of the view, so
-   *     wide and so high; rows from bottom to top
-   */
+  /** @param host the element that the view fills */
   constructor(
     private readonly shown: ModelMesh,
     private readonly camera: Camera,
-    private readonly host: HTMLElement,
-    private readonly readSeen: (width: number, height: number) => Uint32Array
-  ) {
-    this.picker = new FacePicker(shown.model)
-  }
-
-  /** Begins what questions about a large model need; it takes a processor for a while. */
-  prepare(): void {
-    this.picker.prepare()
-  }
-
-  /** @param away 1 for faces that are out of sight and never found */
-  setAway(away: Uint8Array | null): void {
-    this.picker.setAway(away)
-  }
+    private readonly host: HTMLElement
+  ) {}
 
   /** What is at a place in the window, or null. */
-  hitAt(clientX: number, clientY: number, isUrgent: boolean): Hit | null {
+  hitAt(seen: SeenFaces, clientX: number, clientY: number): Hit | null {
     const box = this.host.getBoundingClientRect()
-    const point = new Vector2(
-      (2 * (clientX - box.left)) / box.width - 1,
-      1 - (2 * (clientY - box.top)) / box.height
-    )
-    return this.picker.hitAt(point, this.camera, isUrgent)
+    const x = clientX - box.left
+    const y = clientY - box.top
+    const face = seen.faceAt(Math.floor(x), Math.floor(y))
+    if (face < 0) return null
+    this.raycaster.setFromCamera(new Vector2((2 * x) / box.width - 1, 1 - (2 * y) / box.height), this.camera)
+    return placeOnFace(this.shown.model, face, this.raycaster.ray)
   }
 
   /**
@@ -57,23 +42,11 @@ export class ModelQueries {
    * @param isThrough also what is behind others; a face is inside when the middle of one of its
    *     triangles is
    */
-  facesInside(shape: Shape, isThrough: boolean): number[] {
+  facesInside(seen: SeenFaces, shape: Shape, isThrough: boolean): number[] {
     const faces = new Set<number>()
     if (isThrough) this.eachTriangleInside(shape, (face) => faces.add(face))
-    else this.eachPixelInside(shape, (face) => faces.add(face))
+    else eachPixelInside(seen, shape, (face) => faces.add(face))
     return [...faces]
-  }
-
-  private eachPixelInside(shape: Shape, take: (face: number) => void): void {
-    const { clientWidth: width, clientHeight: height } = this.host
-    const ids = this.readSeen(width, height)
-    const { left, top, right, bottom } = shapeBounds(shape)
-    for (let y = Math.max(0, Math.floor(top)); y <= Math.min(height - 1, bottom); y++) {
-      for (let x = Math.max(0, Math.floor(left)); x <= Math.min(width - 1, right); x++) {
-        const id = ids[(height - 1 - y) * width + x]!
-        if (id > 0 && isInside(shape, x + 0.5, y + 0.5)) take(id - 1)
-      }
-    }
   }
 
   private eachTriangleInside(shape: Shape, take: (face: number) => void): void {
@@ -98,15 +71,30 @@ export class ModelQueries {
    *
    * @param groups number of every face
    */
-  regions(groups: Uint16Array): Region[] {
-    const { clientWidth: width, clientHeight: height } = this.host
+  regions(seen: SeenFaces, groups: Uint16Array): Region[] {
+    const { width, height } = seen
     const rows = Math.max(1, Math.round((REGION_WIDTH * height) / width))
-    const ids = this.readSeen(REGION_WIDTH, rows)
-    const numbers = Int32Array.from(ids, (id) => (id > 0 ? groups[id - 1]! : -1))
+    const numbers = new Int32Array(REGION_WIDTH * rows)
+    for (let i = 0; i < numbers.length; i++) {
+      const x = Math.floor((((i % REGION_WIDTH) + 0.5) * width) / REGION_WIDTH)
+      const y = Math.floor(((Math.floor(i / REGION_WIDTH) + 0.5) * height) / rows)
+      const face = seen.faceAt(x, y)
+      numbers[i] = face < 0 ? -1 : groups[face]!
+    }
     return visibleRegions(numbers, REGION_WIDTH, LEAST_REGION).map((r) => ({
       ...r,
       x: ((r.x + 0.5) / REGION_WIDTH) * width,
-      y: (1 - (r.y + 0.5) / rows) * height
+      y: ((r.y + 0.5) / rows) * height
     }))
+  }
+}
+
+function eachPixelInside(seen: SeenFaces, shape: Shape, take: (face: number) => void): void {
+  const { left, top, right, bottom } = shapeBounds(shape)
+  for (let y = Math.max(0, Math.floor(top)); y <= Math.min(seen.height - 1, bottom); y++) {
+    for (let x = Math.max(0, Math.floor(left)); x <= Math.min(seen.width - 1, right); x++) {
+      const face = seen.faceAt(x, y)
+      if (face >= 0 && isInside(shape, x + 0.5, y + 0.5)) take(face)
+    }
   }
 }

@@ -20,7 +20,7 @@ import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Runs } from '@/model/runs'
 import { distanceToFit, facesBox, modelBox } from '@/stage/box'
-import type { Hit } from '@/stage/face-picker'
+import type { Hit } from '@/stage/face-place'
 import { CageMarks } from '@/stage/cage'
 import { cameraSteps } from '@/stage/camera-steps'
 import type { Cage } from '@/stage/cage'
@@ -29,6 +29,8 @@ import { ModelMesh, prepareSurface } from '@/stage/model-mesh'
 import { ModelQueries } from '@/stage/model-queries'
 import { OutlinePass } from '@/stage/outline-pass'
 import type { Region } from '@/stage/regions'
+import { SeenFacesReader } from '@/stage/seen-faces'
+import type { SeenFaces } from '@/stage/seen-faces'
 import { SeenSurface } from '@/stage/seen-surface'
 import { ShadingPass } from '@/stage/shading-pass'
 import type { StageView } from '@/stage/shading-pass'
@@ -38,6 +40,8 @@ const COLOR_TABLE_SIDE = 256
 const FIELD_OF_VIEW_DEG = 32
 /** Half of what is seen around a place, as a share of the model's radius. */
 const PLACE_VIEW = 0.09
+/** Milliseconds without a new view after which the pointer may be asked about. */
+const REST_MS = 40
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
@@ -66,6 +70,7 @@ export class Stage {
   private readonly camera = new PerspectiveCamera(FIELD_OF_VIEW_DEG, 1, 0.01, 1000)
   private readonly controls: OrbitControls
   private readonly seen = new SeenSurface()
+  private readonly seenFaces: SeenFacesReader
   private readonly shading: ShadingPass
   private readonly outlines: OutlinePass
   private readonly colorTable: DataTexture
@@ -77,8 +82,6 @@ export class Stage {
   private queries: ModelQueries | null = null
   /** Whether triangles must be drawn anew. */
   private isSurfaceStale = true
-  /** Whether the model has not been drawn yet. */
-  private isUndrawn = false
   private cage: CageMarks | null = null
   private hovered: ArrayLike<number> = []
   private view: StageView = 'ids'
@@ -92,6 +95,9 @@ export class Stage {
   private frameRequest = 0
   private frames = 0
   private surfaces = 0
+  /** Brings what is seen to where questions are answered, when the camera rests. */
+  private rest = 0
+  private seenListener = (): void => {}
 
   constructor(private readonly host: HTMLElement) {
     this.renderer = new WebGLRenderer({ antialias: false })
@@ -106,6 +112,7 @@ export class Stage {
       COLOR_TABLE_SIDE,
       RGBAFormat
     )
+    this.seenFaces = new SeenFacesReader(this.renderer)
     this.shading = new ShadingPass(this.colorTable)
     this.outlines = new OutlinePass(getComputedStyle(host).getPropertyValue('--stage').trim(), this.shading)
     this.map.minFilter = this.map.magFilter = NearestFilter
@@ -156,8 +163,7 @@ export class Stage {
     if (model) {
       this.shown = new ModelMesh(model, this.renderer.getPixelRatio())
       this.shown.pickMesh.visible = this.isPickThrough
-      this.queries = new ModelQueries(this.shown, this.camera, this.host, (width, height) => this.readSeen(width, height))
-      this.isUndrawn = true
+      this.queries = new ModelQueries(this.shown, this.camera, this.host)
       this.scene.add(this.shown.mesh, this.shown.pickMesh)
       const box = modelBox(model)
       this.modelRadius = box.getBoundingSphere(new Sphere()).radius
@@ -218,8 +224,9 @@ export class Stage {
   setPick(faces: Runs): void {
     this.shown?.marks.setPicked(faces)
     this.outlines.setHasPick(faces.length > 0)
-    if (this.isPickThrough) this.requestSurface()
-    else this.requestFrame()
+    // Laid over what is seen, which stays as it is.
+    this.isSurfaceStale ||= this.isPickThrough
+    this.requestFrame()
   }
 
   setHover(faces: ArrayLike<number>): void {
@@ -235,7 +242,6 @@ export class Stage {
   /** @param away 1 for faces that are out of sight; null for none */
   setAway(away: Uint8Array | null): void {
     this.shown?.setAway(away)
-    this.queries?.setAway(away)
     this.requestSurface()
   }
 
@@ -338,24 +344,25 @@ export class Stage {
 
   /** What is at a place in the window, or null. */
   hitAt(clientX: number, clientY: number): Hit | null {
-    this.camera.updateMatrixWorld()
-    return this.queries?.hitAt(clientX, clientY, true) ?? null
+    return this.queries?.hitAt(this.seenNow(), clientX, clientY) ?? null
   }
 
-  /** The same for a pointer that passes: nothing while a large model is still prepared for questions. */
+  /** The same for a pointer that passes: nothing while what is seen has not been drawn to its end. */
   hoverAt(clientX: number, clientY: number): Hit | null {
-    this.camera.updateMatrixWorld()
-    return this.queries?.hitAt(clientX, clientY, false) ?? null
+    const seen = this.seenFaces.ready
+    return (seen && this.queries?.hitAt(seen, clientX, clientY)) ?? null
   }
 
   /** See {@link ModelQueries}. */
   facesInside(shape: Shape, isThrough: boolean): number[] {
-    return this.queries?.facesInside(shape, isThrough) ?? []
+    return this.queries?.facesInside(this.seenNow(), shape, isThrough) ?? []
   }
 
-  /** See {@link ModelQueries}. */
-  regions(groups: Uint16Array): Region[] {
-    return this.queries?.regions(groups) ?? []
+  /** See {@link ModelQueries}; null if the view has changed meanwhile. */
+  async regions(groups: Uint16Array): Promise<Region[] | null> {
+    if (!this.seenFaces.ready && this.isSurfaceStale) this.drawSurface()
+    const seen = await this.seenFaces.fetch()
+    return (seen && this.queries?.regions(seen, groups)) ?? null
   }
 
   /** Where the camera is and what it looks at. */
@@ -404,6 +411,11 @@ export class Stage {
     })
   }
 
+  /** Calls back whenever a view rests and {@link hoverAt} knows it. */
+  onSeen(listener: () => void): void {
+    this.seenListener = listener
+  }
+
   /** What keys do to the camera. */
   readonly steps: KeyedView
 
@@ -428,23 +440,35 @@ export class Stage {
     this.requestSurface()
   }
 
-  private readSeen(width: number, height: number): Uint32Array {
-    // What is shown through others is not what is seen.
-    const isThrough = this.isPickThrough && this.shown !== null
-    if (isThrough) this.shown!.pickMesh.visible = false
-    if (isThrough || this.isSurfaceStale) this.drawSurface()
-    if (isThrough) this.shown!.pickMesh.visible = true
-    this.isSurfaceStale = isThrough
-    return this.seen.read(this.renderer, width, height)
+  private seenNow(): SeenFaces {
+    if (!this.seenFaces.ready && this.isSurfaceStale) this.drawSurface()
+    return this.seenFaces.wait()
   }
 
   private drawSurface(): void {
+    // What is shown through others is not what is seen.
+    const through = this.isPickThrough ? this.shown?.pickMesh : undefined
+    if (through) through.visible = false
     this.seen.render(this.renderer, this.scene, this.camera)
+    this.seenFaces.take(this.seen.faces, this.host.clientWidth, this.host.clientHeight)
+    if (through) {
+      through.visible = true
+      this.seen.renderMore(this.renderer, through, this.camera)
+    }
+    this.isSurfaceStale = false
     this.host.dataset.surfaces = String(++this.surfaces)
+    clearTimeout(this.rest)
+    this.rest = window.setTimeout(() => void this.bringSeen(), REST_MS)
+  }
+
+  private async bringSeen(): Promise<void> {
+    if (await this.seenFaces.fetch()) this.seenListener()
   }
 
   private requestSurface(): void {
     this.isSurfaceStale = true
+    clearTimeout(this.rest)
+    this.seenFaces.forget()
     this.requestFrame()
   }
 
@@ -455,18 +479,15 @@ export class Stage {
   private renderFrame(): void {
     this.frameRequest = 0
     if (this.isSurfaceStale) this.drawSurface()
-    this.isSurfaceStale = false
     this.shading.render(this.renderer, this.seen, this.shown)
     this.outlines.render(this.renderer)
     this.host.dataset.frame = String(++this.frames)
     this.host.dataset.ready = String(this.shown !== null)
-    // In the next frame, when the model is seen: until then the processors are needed for that.
-    if (this.isUndrawn) requestAnimationFrame(() => this.queries?.prepare())
-    this.isUndrawn = false
   }
 
   dispose(): void {
     cancelAnimationFrame(this.frameRequest)
+    clearTimeout(this.rest)
     this.resizes.disconnect()
     this.controls.dispose()
     this.showOverlays([])
@@ -476,6 +497,7 @@ export class Stage {
     this.map.dispose()
     this.colorTable.dispose()
     this.seen.dispose()
+    this.seenFaces.dispose()
     this.shading.dispose()
     this.outlines.dispose()
     this.prepared.dispose()

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { unclaimedPieces } from '@/model/drawers'
+import { unclaimedFacesOf, unclaimedPieces } from '@/model/drawers'
 import { facesAround, facesOfSameLabel, LABELS_OF_GRAIN } from '@/model/labels'
 import { changePick, emptyPick, isSamePick, pickOfRuns } from '@/model/pick'
 import { PickTrail } from '@/model/pick-trail'
@@ -124,8 +124,9 @@ export const usePickingStore = defineStore('picking', () => {
     if (!sorting.model || !sorting.faceGroups) return null
     const pieces = unclaimedPieces(sorting.model, sorting.faceGroups, sorting.hidden)
     if (pieces.length === 0) return null
-    const present = pieces.findIndex((p) => pick.value && isInRuns(pick.value.runs, p.faces[0]!))
-    pickFaces(pieces[(present + 1) % pieces.length]!.faces, 'replace')
+    const facesOf = (piece: number): Uint32Array => unclaimedFacesOf(sorting.model!, sorting.faceGroups!, piece)
+    const present = pick.value && isPicked.value ? pieces.findIndex((p) => isInRuns(pick.value!.runs, facesOf(p)[0]!)) : -1
+    pickFaces(facesOf(pieces[(present + 1) % pieces.length]!), 'replace')
     return pick.value
   }
 

@@ -2,12 +2,12 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { patiently } from '@/api/patiently'
-import { fillDrawers } from '@/model/drawers'
+import { DrawerTally } from '@/model/drawer-tally'
 import { eachInRuns } from '@/model/runs'
 import { useModelsStore } from '@/stores/models'
 
 import type { Group, JournalState, Revision } from '@/api/types'
-import type { Drawer } from '@/model/drawers'
+import type { Drawer } from '@/model/drawer-tally'
 import type { Model } from '@/model/model'
 import type { Runs } from '@/model/runs'
 
@@ -34,9 +34,17 @@ export const useSortingStore = defineStore('sorting', () => {
   /** Whether they wait for a server that does not answer. */
   const isWaiting = ref(false)
 
-  const drawers = computed<Map<number, Drawer>>(() =>
-    model.value && faceGroups.value ? fillDrawers(model.value, faceGroups.value, hidden.value) : new Map()
-  )
+  /** Kept from claim to claim, as long as it counts the same surface. */
+  let tally: DrawerTally | null = null
+  const drawers = computed<Map<number, Drawer>>(() => {
+    if (!model.value || !faceGroups.value) {
+      tally = null
+      return new Map()
+    }
+    if (tally?.model === model.value && tally.hidden === hidden.value) tally.follow(faceGroups.value)
+    else tally = new DrawerTally(model.value, faceGroups.value, hidden.value)
+    return tally.drawers()
+  })
   /** Of the visible surface. */
   const claimedShare = computed(() => 1 - (drawers.value.get(0)?.share ?? 0))
 

@@ -35,7 +35,8 @@ import DrawerMenu from '@/views/sort/drawer-menu.vue'
 import PieceCard from '@/views/sort/piece-card.vue'
 
 import type { Group, Reason, Revision } from '@/api/types'
-import type { Drawer, Stack, StackOrder } from '@/model/drawers'
+import type { Drawer } from '@/model/drawer-tally'
+import type { Stack, StackOrder } from '@/model/drawers'
 import type { PickMode } from '@/model/pick'
 
 const PAGE = 24

@@ -39,7 +39,8 @@ import { PICK_TYPE } from '@/views/sort/drag-types'
 import DrawerInside from '@/views/sort/drawer-inside.vue'
 
 import type { Group, Revision } from '@/api/types'
-import type { Drawer, StackOrder } from '@/model/drawers'
+import type { Drawer } from '@/model/drawer-tally'
+import type { StackOrder } from '@/model/drawers'
 
 /** Group null is the unclaimed drawer; drawer null is an empty one. */
 const props = defineProps<{ group: Group | null; drawer: Drawer | null; revision: Revision; order: StackOrder }>()

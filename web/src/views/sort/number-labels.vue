@@ -34,8 +34,9 @@ const regions = shallowRef<Region[]>([])
 
 watchDebounced(
   [() => props.stage, () => props.moves, () => sorting.faceGroups, () => sorting.model, () => picking.away],
-  () => {
-    regions.value = props.stage && sorting.faceGroups ? apart(props.stage.regions(sorting.faceGroups)).slice(0, MOST) : []
+  async () => {
+    const found = props.stage && sorting.faceGroups ? await props.stage.regions(sorting.faceGroups) : []
+    if (found) regions.value = apart(found).slice(0, MOST)
   },
   { immediate: true, debounce: REST_MS }
 )

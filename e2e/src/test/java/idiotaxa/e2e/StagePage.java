@@ -67,6 +67,11 @@ final class StagePage {
     page.mouse().up();
   }
 
+  /** How often the stage has drawn its triangles. */
+  String surfacesDrawn() {
+    return page.getByTestId("stage").getAttribute("data-surfaces");
+  }
+
   private BoundingBox stageBox() {
     return page.getByTestId("stage").boundingBox();
   }

@@ -12,7 +12,7 @@ import fragmentShader from '@/stage/surface.frag?raw'
 import vertexShader from '@/stage/surface.vert?raw'
 
 /** A variant of the surface's program: what is not asked for is not computed at each corner. */
-type Variant = 'HAS_NORMALS' | 'HAS_COLORS' | 'LEAVES_OUT' | 'IS_LAID_OVER' | 'HAS_OWN_COLORS'
+type Variant = 'HAS_COLORS' | 'LEAVES_OUT' | 'IS_LAID_OVER' | 'HAS_OWN_COLORS'
 
 /** A model on the graphics card: geometry once, and the small textures that change. */
 export class ModelMesh {
@@ -31,6 +31,7 @@ export class ModelMesh {
     this.faceColors = new FaceColors(model.facePiece.length)
     const uniforms: Record<string, IUniform> = {
       uFaces: { value: this.marks.texture },
+      uHasNormals: { value: model.normals !== null },
       uIsMapped: { value: false },
       uMap: { value: new Texture() },
       uMapTile: { value: new Vector2() },
@@ -46,7 +47,6 @@ export class ModelMesh {
     this.pickMesh.visible = false
     // The camera keeps it in view; to know where it ends costs a look at every corner.
     this.mesh.frustumCulled = this.pickMesh.frustumCulled = false
-    this.setVariant('HAS_NORMALS', model.normals !== null)
     setVariant(this.pickMesh.material, 'LEAVES_OUT', true)
   }
 
@@ -114,7 +114,6 @@ export class ModelMesh {
  */
 export function prepareSurface(renderer: WebGLRenderer, camera: PerspectiveCamera): RawShaderMaterial {
   const material = surfaceMaterial({})
-  setVariant(material, 'HAS_NORMALS', true)
   renderer.compile(new Mesh(new BufferGeometry(), material), camera)
   return material
 }

@@ -8,7 +8,10 @@ class Card {
   readonly asked: { bytes: Uint8Array; done: () => void; fail: (e: Error) => void }[] = []
   now = 0
   setRenderTarget = (): void => {}
-  render = (): void => {}
+  drawn = 0
+  render = (): void => {
+    this.drawn++
+  }
   readRenderTargetPixels = (_: unknown, _x: number, _y: number, _w: number, _h: number, bytes: Uint8Array): void => {
     bytes[0] = this.now
   }
@@ -28,9 +31,11 @@ describe('faces that are seen', () => {
   it('come once, for all who ask', async () => {
     const card = new Card()
     const reader = readerOf(card)
-    reader.take(new Texture(), 1, 1)
+    reader.show(new Texture(), 1, 1)
+    expect(card.drawn).toBe(0)
     const both = Promise.all([reader.fetch(), reader.fetch()])
     expect(card.asked).toHaveLength(1)
+    expect(card.drawn).toBe(1)
     expect(reader.ready).toBeNull()
     card.asked[0]!.bytes[0] = 4
     card.asked[0]!.done()
@@ -43,7 +48,7 @@ describe('faces that are seen', () => {
   it('of an older view are of no use', async () => {
     const card = new Card()
     const reader = readerOf(card)
-    reader.take(new Texture(), 1, 1)
+    reader.show(new Texture(), 1, 1)
     const old = reader.fetch()
     reader.forget()
     card.asked[0]!.done()
@@ -54,7 +59,7 @@ describe('faces that are seen', () => {
   it('are waited for by who cannot do without, and then stay', async () => {
     const card = new Card()
     const reader = readerOf(card)
-    reader.take(new Texture(), 1, 1)
+    reader.show(new Texture(), 1, 1)
     const coming = reader.fetch()
     card.now = 9
     const waited = reader.wait()
@@ -64,10 +69,19 @@ describe('faces that are seen', () => {
     expect(reader.wait()).toBe(waited)
   })
 
+  it('are taken before something is drawn over them, once', () => {
+    const card = new Card()
+    const reader = readerOf(card)
+    reader.show(new Texture(), 1, 1)
+    reader.take()
+    reader.wait()
+    expect(card.drawn).toBe(1)
+  })
+
   it('are none where the graphics card was lost meanwhile', async () => {
     const card = new Card()
     const reader = readerOf(card)
-    reader.take(new Texture(), 1, 1)
+    reader.show(new Texture(), 1, 1)
     const coming = reader.fetch()
     card.asked[0]!.fail(new Error('lost'))
     expect(await coming).toBeNull()

@@ -32,6 +32,7 @@ export class SeenFacesReader {
   private readonly picture = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, depthBuffer: false })
   private readonly quad = new ScreenQuad(fragmentShader, { uSeen: { value: null }, uSize: { value: new Vector2() } })
   private found: SeenFaces | null = null
+  private untaken: Texture | null = null
   private coming: Promise<SeenFaces | null> | null = null
   /** Which picture is the present one: an older one that arrives late is of no use. */
   private taken = 0
@@ -51,17 +52,24 @@ export class SeenFacesReader {
   }
 
   /**
-   * Keeps the picture of a view on the graphics card.
+   * Another view is drawn. Its picture is taken when it is asked for, which is not for each step of a camera that moves.
    *
    * @param width pixels of the page
    * @param height pixels
    */
-  take(faces: Texture, width: number, height: number): void {
+  show(faces: Texture, width: number, height: number): void {
     this.forget()
+    this.untaken = faces
     this.picture.setSize(Math.max(1, width), Math.max(1, height))
-    this.quad.uniforms.uSeen!.value = faces
+  }
+
+  /** Keeps the picture of the view, before something else is drawn over it. */
+  take(): void {
+    if (!this.untaken) return
+    this.quad.uniforms.uSeen!.value = this.untaken
     ;(this.quad.uniforms.uSize!.value as Vector2).set(this.picture.width, this.picture.height)
     this.quad.render(this.renderer, this.picture)
+    this.untaken = null
   }
 
   /**
@@ -76,6 +84,7 @@ export class SeenFacesReader {
   }
 
   private async bring(): Promise<SeenFaces | null> {
+    this.take()
     const { width, height } = this.picture
     const bytes = new Uint8Array(4 * width * height)
     try {
@@ -89,6 +98,7 @@ export class SeenFacesReader {
   /** Brings the picture and waits until the graphics card has drawn it. */
   wait(): SeenFaces {
     if (this.found) return this.found
+    this.take()
     const { width, height } = this.picture
     const bytes = new Uint8Array(4 * width * height)
     this.renderer.readRenderTargetPixels(this.picture, 0, 0, width, height, bytes)

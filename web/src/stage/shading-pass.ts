@@ -59,13 +59,7 @@ export class ShadingPass {
     this.quad.uniforms.uHasWire!.value = hasWire
   }
 
-  /** @param shown null where there is nothing to be seen */
-  render(renderer: WebGLRenderer, seen: SeenSurface, shown: ModelMesh | null): void {
-    if (!shown) {
-      renderer.setRenderTarget(this.target)
-      renderer.clear()
-      return
-    }
+  render(renderer: WebGLRenderer, seen: SeenSurface, shown: ModelMesh): void {
     const { uniforms } = this.quad
     uniforms.uSeen!.value = seen.faces
     uniforms.uOwnColors!.value = seen.ownColors ?? seen.faces

@@ -450,8 +450,9 @@ export class Stage {
     const through = this.isPickThrough ? this.shown?.pickMesh : undefined
     if (through) through.visible = false
     this.seen.render(this.renderer, this.scene, this.camera)
-    this.seenFaces.take(this.seen.faces, this.host.clientWidth, this.host.clientHeight)
+    this.seenFaces.show(this.seen.faces, this.host.clientWidth, this.host.clientHeight)
     if (through) {
+      this.seenFaces.take()
       through.visible = true
       this.seen.renderMore(this.renderer, through, this.camera)
     }
@@ -459,6 +460,12 @@ export class Stage {
     this.host.dataset.surfaces = String(++this.surfaces)
     clearTimeout(this.rest)
     this.rest = window.setTimeout(() => void this.bringSeen(), REST_MS)
+  }
+
+  private draw(shown: ModelMesh): void {
+    if (this.isSurfaceStale) this.drawSurface()
+    this.shading.render(this.renderer, this.seen, shown)
+    this.outlines.render(this.renderer)
   }
 
   private async bringSeen(): Promise<void> {
@@ -478,9 +485,8 @@ export class Stage {
 
   private renderFrame(): void {
     this.frameRequest = 0
-    if (this.isSurfaceStale) this.drawSurface()
-    this.shading.render(this.renderer, this.seen, this.shown)
-    this.outlines.render(this.renderer)
+    if (this.shown) this.draw(this.shown)
+    else this.renderer.clear()
     this.host.dataset.frame = String(++this.frames)
     this.host.dataset.ready = String(this.shown !== null)
   }

@@ -2,6 +2,7 @@
 precision highp float;
 precision highp int;
 
+uniform bool uHasNormals;
 // The map in place of the corners' colours.
 uniform bool uIsMapped;
 uniform sampler2D uMap;
@@ -16,11 +17,8 @@ flat in float vFace;
 #ifdef LEAVES_OUT
 flat in uint vFlags;
 #endif
-#ifdef HAS_NORMALS
 in vec3 vNormal;
-#else
 in vec3 vPosition;
-#endif
 #ifdef HAS_COLORS
 in vec2 vUv;
 in vec3 vColor;
@@ -36,11 +34,8 @@ layout(location = 1) out vec4 outColor;
 
 // A lamp beside the viewer's head: 0 … 1.
 float light() {
-#ifdef HAS_NORMALS
-  vec3 n = normalize(vNormal);
-#else
-  vec3 n = normalize(cross(dFdx(vPosition), dFdy(vPosition)));
-#endif
+  vec3 flatNormal = cross(dFdx(vPosition), dFdy(vPosition));
+  vec3 n = normalize(uHasNormals ? vNormal : flatNormal);
   return abs(dot(n, normalize(vec3(0.25, 0.35, 1.0))));
 }
 

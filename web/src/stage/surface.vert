@@ -19,11 +19,8 @@ flat out float vFace;
 #ifdef LEAVES_OUT
 flat out uint vFlags;
 #endif
-#ifdef HAS_NORMALS
 out vec3 vNormal;
-#else
 out vec3 vPosition;
-#endif
 #ifdef HAS_COLORS
 out vec2 vUv;
 out vec3 vColor;
@@ -38,11 +35,8 @@ void main() {
   vFlags = texelFetch(uFaces, ivec2(f % width, f / width), 0).b;
 #endif
   vec4 view = modelViewMatrix * vec4(position, 1.0);
-#ifdef HAS_NORMALS
   vNormal = normalMatrix * normal;
-#else
   vPosition = view.xyz;
-#endif
 #ifdef HAS_COLORS
   vUv = uv;
   vColor = color.rgb;

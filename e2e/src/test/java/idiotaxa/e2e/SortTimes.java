@@ -59,7 +59,7 @@ public final class SortTimes {
   }
 
   private static void measurePictures(RunningApplication application, long asset) {
-    try (Browser browser = new Browser()) {
+    try (Browser browser = Browser.asAtAnArtists()) {
       for (int run = 0; run < 3; run++) {
         Page page = browser.open(application.url() + "/assets/" + asset + "/sort");
         StagePage artist = new StagePage(page);

@@ -222,6 +222,7 @@ class TogetherTest extends OnTheDemo {
     assertThat(colorsAround(page, 0.3, 0.5)).hasSize(1);
     page.keyboard().press("Control+z");
     page.getByText("Undo it", new Page.GetByTextOptions().setExact(true)).click();
+    assertThat(page.getByText("Undone: ")).isVisible();
     api.post(
         "/api/assets/" + asset + "/revisions/" + target + "/claims", "{\"groupId\": 0, \"faceRanges\": [0, %d]}".formatted(FACES));
     assertThat(artist.drawer(0)).containsText("100 %");

@@ -75,7 +75,7 @@
 <script setup lang="ts">
 import { computed, provide, ref, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'
 import SheetPaper from '@/components/sheet-paper.vue'
 import { useAssetStore } from '@/stores/asset'
@@ -145,11 +145,13 @@ useSortKeys(commands, {
   highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number))
 })
 
+const ask = usePatience()
+const revisionKey = computed(() => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`)
 watch(
-  () => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`,
-  () => {
+  revisionKey,
+  (key) => {
     const shown = revision.value
-    if (shown) void orSay(() => sorting.show(store.asset!.id, shown, store.journalStamp))
+    if (shown) ask(() => revisionKey.value === key, () => sorting.show(store.asset!.id, shown, store.journalStamp))
   },
   { immediate: true }
 )
@@ -158,21 +160,22 @@ const waiting = computed(() =>
 )
 watch(
   [() => revision.value?.id, () => store.journalStamp],
-  () => void orSay(() => reviews.load(store.asset!.id, revision.value)),
+  ([id, stamp]) =>
+    ask(() => revision.value?.id === id && store.journalStamp === stamp, () => reviews.load(store.asset!.id, revision.value)),
   { immediate: true }
 )
 watch(
   () => store.journalStamp,
-  (stamp) => void orSay(() => sorting.followJournal(stamp))
+  (stamp) => ask(() => store.journalStamp === stamp, () => sorting.followJournal(stamp))
 )
 // Hidden faces are found some time after a model was read; asking has them looked for.
 watch(
   [() => sorting.model, () => revision.value?.isHiddenKnown],
-  async ([model, isKnown]) => {
+  ([model, isKnown]) => {
     if (!model) return
-    await orSay(async () => {
+    ask(() => sorting.model === model && revision.value?.isHiddenKnown === isKnown, async () => {
       const { ofFace } = await labels.loadAnew('hidden')
-      if (isKnown) sorting.hidden = ofFace
+      if (isKnown && sorting.model === model) sorting.hidden = ofFace
     })
   },
   { immediate: true }

@@ -39,6 +39,10 @@ export class SeenFacesReader {
 
   constructor(private readonly renderer: WebGLRenderer) {}
 
+  prepare(): void {
+    this.quad.prepare(this.renderer)
+  }
+
   /** What is seen, as far as it has been brought. */
   get ready(): SeenFaces | null {
     return this.found

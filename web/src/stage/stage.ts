@@ -16,6 +16,7 @@ import {
   WebGLRenderer
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import type { WebGLProgram } from 'three'
 import type { Alignment } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Runs } from '@/model/runs'
@@ -42,6 +43,7 @@ const FIELD_OF_VIEW_DEG = 32
 const PLACE_VIEW = 0.09
 /** Milliseconds without a new view after which the pointer may be asked about. */
 const REST_MS = 40
+const SETTLE_MS = 10
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 
 // Colours are judged here, so they stay the sRGB bytes that they are, from end to end.
@@ -95,6 +97,7 @@ export class Stage {
   private frameRequest = 0
   private frames = 0
   private surfaces = 0
+  private settling = 0
   /** Brings what is seen to where questions are answered, when the camera rests. */
   private rest = 0
   private seenListener = (): void => {}
@@ -142,9 +145,21 @@ export class Stage {
     this.prepared = prepareSurface(this.renderer, this.camera)
     this.shading.prepare(this.renderer)
     this.outlines.prepare(this.renderer)
+    this.seenFaces.prepare()
+    this.settle()
     this.resizes = new ResizeObserver(() => this.resize())
     this.resizes.observe(host)
     this.resize()
+  }
+
+  /**
+   * Asks for the translated programs when they are there: the first picture would wait for the answer behind all the
+   * geometry that is sent before it.
+   */
+  private settle(): void {
+    const programs = (this.renderer.info.programs ?? []) as (WebGLProgram & { isReady(): boolean })[]
+    if (programs.every((program) => program.isReady())) for (const program of programs) program.getUniforms()
+    else this.settling = window.setTimeout(() => this.settle(), SETTLE_MS)
   }
 
   /** The stage's grey is laid under what is drawn. A renewed graphics context has forgotten it and clears to black. */
@@ -494,6 +509,7 @@ export class Stage {
   dispose(): void {
     cancelAnimationFrame(this.frameRequest)
     clearTimeout(this.rest)
+    clearTimeout(this.settling)
     this.resizes.disconnect()
     this.controls.dispose()
     this.showOverlays([])

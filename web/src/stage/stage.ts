@@ -32,7 +32,7 @@ import { OutlinePass } from '@/stage/outline-pass'
 import type { Region } from '@/stage/regions'
 import { SeenFacesReader } from '@/stage/seen-faces'
 import type { SeenFaces } from '@/stage/seen-faces'
-import { SeenSurface } from '@/stage/seen-surface'
+import { SAMPLES_ACROSS, SeenSurface } from '@/stage/seen-surface'
 import { ShadingPass } from '@/stage/shading-pass'
 import type { StageView } from '@/stage/shading-pass'
 import type { Shape } from '@/stage/shape'
@@ -105,7 +105,7 @@ export class Stage {
   constructor(private readonly host: HTMLElement) {
     this.renderer = new WebGLRenderer({ antialias: false })
     this.renderer.outputColorSpace = LinearSRGBColorSpace
-    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio, this.mostPixelRatio()))
     this.clearToNothing()
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
@@ -157,9 +157,16 @@ export class Stage {
    * geometry that is sent before it.
    */
   private settle(): void {
+    if (this.renderer.getContext().isContextLost()) return
     const programs = (this.renderer.info.programs ?? []) as (WebGLProgram & { isReady(): boolean })[]
     if (programs.every((program) => program.isReady())) for (const program of programs) program.getUniforms()
     else this.settling = window.setTimeout(() => this.settle(), SETTLE_MS)
+  }
+
+  /** What is seen must fit into a texture, on the largest stage that the screen has room for. */
+  private mostPixelRatio(): number {
+    const longest = Math.max(window.screen.width, window.screen.height)
+    return longest > 0 ? this.renderer.capabilities.maxTextureSize / (SAMPLES_ACROSS * longest) : Infinity
   }
 
   /** The stage's grey is laid under what is drawn. A renewed graphics context has forgotten it and clears to black. */

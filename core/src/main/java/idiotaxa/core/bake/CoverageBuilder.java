@@ -4,15 +4,33 @@ import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.map.Coverage;
 import java.util.Arrays;
 
-/** Collects shared texels tile by tile; tiles may be filled by different threads. */
+/**
+ * Collects shared texels tile by tile; tiles may be filled by different threads. On a sheet whose borders lie closer
+ * than texels nearly every texel is shared, so a texel takes four bytes here and each of its groups four.
+ */
 final class CoverageBuilder {
-  private final IntArrayList[] ofTile;
+  /** In the last entry of a texel; group and share take the bits below. Texels are never negative. */
+  private static final int LAST = 1 << 31;
 
-  CoverageBuilder(int tiles) {
+  private static final int SHARE_BITS = 8;
+
+  private final IntArrayList[] ofTile;
+  private final int columns;
+
+  /**
+   * @param columns tiles beside each other
+   * @param tiles in all, row by row
+   */
+  CoverageBuilder(int columns, int tiles) {
+    this.columns = columns;
     ofTile = new IntArrayList[tiles];
   }
 
-  /** Adds a texel with its votes: texel, number of groups, then group and share each. */
+  /**
+   * Adds a texel with its votes.
+   *
+   * @param votes of one group at least
+   */
   void add(int tile, int texel, TexelVotes votes) {
     if (ofTile[tile] == null) {
       ofTile[tile] = new IntArrayList();
@@ -20,71 +38,94 @@ final class CoverageBuilder {
     IntArrayList list = ofTile[tile];
     int[] shares = votes.shares();
     list.add(texel);
-    list.add(votes.size());
     for (int i = 0; i < votes.size(); i++) {
-      list.add(votes.group(i));
-      list.add(shares[i]);
+      list.add(votes.group(i) << SHARE_BITS | shares[i] | (i == votes.size() - 1 ? LAST : 0));
     }
   }
 
+  /** Puts them in the order of their texels; what was collected is gone then. */
   Coverage build() {
-    long[] keys = keys();
-    Arrays.sort(keys);
-    int[] joined = join();
-    int[] texels = new int[keys.length];
-    int[] start = new int[keys.length + 1];
-    for (int i = 0; i < keys.length; i++) {
-      texels[i] = (int) (keys[i] >>> 32);
-      start[i + 1] = start[i] + joined[(int) keys[i] + 1];
+    int count = 0;
+    int entries = 0;
+    for (IntArrayList list : ofTile) {
+      int texels = list == null ? 0 : texelsIn(list.buffer, list.size());
+      count += texels;
+      entries += list == null ? 0 : list.size() - texels;
     }
-    char[] groups = new char[start[keys.length]];
-    byte[] shares = new byte[groups.length];
-    for (int i = 0; i < keys.length; i++) {
-      int from = (int) keys[i] + 2;
-      for (int e = start[i]; e < start[i + 1]; e++) {
-        groups[e] = (char) joined[from++];
-        shares[e] = (byte) joined[from++];
-      }
+    Ordered ordered = new Ordered(count, entries);
+    // Rows of tiles lie below each other: only within one do texels have to be sorted.
+    for (int tile = 0; tile < ofTile.length; tile += columns) {
+      ordered.addAll(join(tile, Math.min(ofTile.length, tile + columns)));
     }
-    return new Coverage(texels, start, groups, shares);
+    return new Coverage(ordered.texels, ordered.start, ordered.groups, ordered.shares);
   }
 
-  private int[] join() {
+  private int[] join(int from, int to) {
     int size = 0;
-    for (IntArrayList list : ofTile) {
-      size += list == null ? 0 : list.size();
+    for (int tile = from; tile < to; tile++) {
+      size += ofTile[tile] == null ? 0 : ofTile[tile].size();
     }
     int[] joined = new int[size];
     int at = 0;
-    for (IntArrayList list : ofTile) {
-      if (list != null) {
-        System.arraycopy(list.buffer, 0, joined, at, list.size());
-        at += list.size();
+    for (int tile = from; tile < to; tile++) {
+      if (ofTile[tile] != null) {
+        System.arraycopy(ofTile[tile].buffer, 0, joined, at, ofTile[tile].size());
+        at += ofTile[tile].size();
+        ofTile[tile] = null;
       }
     }
     return joined;
   }
 
-  /** Texel in the upper half, position in the joined list in the lower. */
-  private long[] keys() {
+  private static int texelsIn(int[] collected, int size) {
     int count = 0;
-    for (IntArrayList list : ofTile) {
-      for (int i = 0; list != null && i < list.size(); i += 2 + 2 * list.get(i + 1)) {
-        count++;
+    for (int i = 0; i < size; i++) {
+      count += collected[i] >>> 31;
+    }
+    return count;
+  }
+
+  private static final class Ordered {
+    private final int[] texels;
+    private final int[] start;
+    private final char[] groups;
+    private final byte[] shares;
+    private int count;
+
+    Ordered(int texels, int entries) {
+      this.texels = new int[texels];
+      start = new int[texels + 1];
+      groups = new char[entries];
+      shares = new byte[entries];
+    }
+
+    void addAll(int[] collected) {
+      for (long key : sortedKeys(collected)) {
+        texels[count] = (int) (key >>> 32);
+        int entry = start[count];
+        int at = (int) key;
+        do {
+          at++;
+          groups[entry] = (char) (collected[at] >>> SHARE_BITS);
+          shares[entry++] = (byte) collected[at];
+        } while (collected[at] >= 0);
+        start[++count] = entry;
       }
     }
-    long[] keys = new long[count];
-    int n = 0;
-    int base = 0;
-    for (IntArrayList list : ofTile) {
-      if (list == null) {
-        continue;
+
+    /** Texel in the upper half, its position in the lower. */
+    private static long[] sortedKeys(int[] collected) {
+      long[] keys = new long[texelsIn(collected, collected.length)];
+      int at = 0;
+      for (int n = 0; n < keys.length; n++) {
+        keys[n] = (long) collected[at] << 32 | at;
+        do {
+          at++;
+        } while (collected[at] >= 0);
+        at++;
       }
-      for (int i = 0; i < list.size(); i += 2 + 2 * list.get(i + 1)) {
-        keys[n++] = (long) list.get(i) << 32 | (base + i);
-      }
-      base += list.size();
+      Arrays.sort(keys);
+      return keys;
     }
-    return keys;
   }
 }

@@ -63,7 +63,7 @@ final class SheetBaker {
     groups = new char[settings.width() * settings.height()];
     Arrays.fill(groups, SheetMaps.UNCOVERED);
     decided = new DecidedSquares(settings.width(), settings.height());
-    coverage = new CoverageBuilder(bins.count());
+    coverage = new CoverageBuilder(bins.columns(), bins.count());
     workers = new Worker[settings.threads()];
   }
 

@@ -139,6 +139,11 @@ public final class TileBins {
     return columns * rows;
   }
 
+  /** Tiles beside each other; they are counted row by row. */
+  public int columns() {
+    return columns;
+  }
+
   public int x(int tile) {
     return tile % columns * SIDE;
   }

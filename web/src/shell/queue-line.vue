@@ -6,14 +6,17 @@
 </template>
 
 <script setup lang="ts">
-import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useDocumentVisibility, useIntervalFn, watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
+import { useAssetStore } from '@/stores/asset'
 import { usePersonStore } from '@/stores/person'
 import type { QueueNow } from '@/api/types'
 
 /** What is being worked on now, in one line; nothing while nothing is. */
 const LOOK_MS = 5000
+const CHANGE_MS = 300
+const store = useAssetStore()
 const person = usePersonStore()
 const now = ref<QueueNow | null>(null)
 const visibility = useDocumentVisibility()
@@ -24,6 +27,12 @@ const words = computed(() => {
 })
 
 useIntervalFn(look, LOOK_MS, { immediateCallback: true })
+// What ends here is told with the asset: it is not called running until the next look.
+watchDebounced(
+  () => store.asset,
+  () => words.value && look(),
+  { debounce: CHANGE_MS }
+)
 async function look(): Promise<void> {
   if (visibility.value !== 'visible' || !person.me?.isSignedIn) return
   // A server that is away says so elsewhere.

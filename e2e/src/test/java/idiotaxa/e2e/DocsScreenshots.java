@@ -189,6 +189,7 @@ public final class DocsScreenshots {
     bakeAndWait();
     page.getByText("on the model").click();
     artist.waitForStage();
+    page.getByText("1 running").waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
     take("bake-model");
     artist.button("Distances").click();
     artist.waitForStage();

@@ -16,7 +16,7 @@ export interface Hit {
  * nearest place on it.
  */
 export function placeOnFace(model: Model, face: number, ray: Ray): Hit {
-  let best: { triangle: number; point: Vector3 } | null = null
+  let best: { triangle: number; corners: Triangle; point: Vector3 } | null = null
   let bestMiss = Infinity
   let bestDepth = Infinity
   for (let t = model.firstTriangle[face]!; model.triangleFace[t] === face; t++) {
@@ -27,13 +27,13 @@ export function placeOnFace(model: Model, face: number, ray: Ray): Hit {
     const depth = point.distanceToSquared(ray.origin)
     // A face that is not flat can be met twice.
     if (miss < bestMiss - NEAR * depth || (miss <= bestMiss + NEAR * depth && depth < bestDepth)) {
-      best = { triangle: t, point }
+      best = { triangle: t, corners, point }
       bestMiss = miss
       bestDepth = depth
     }
   }
-  const { triangle, point } = best!
-  return { face, triangle, corner: nearestCorner(model, triangle, point), uv: uvAt(model, triangle, point) }
+  const { triangle, corners, point } = best!
+  return { face, triangle, corner: nearestCorner(corners, point), uv: uvAt(model, triangle, corners, point) }
 }
 
 /** Squared distances from the ray are alike within this share of the squared distance from the viewer. */
@@ -44,16 +44,14 @@ function triangleOf({ positions, triangles }: Model, triangle: number): Triangle
   return new Triangle(corner(0), corner(1), corner(2))
 }
 
-function uvAt(model: Model, triangle: number, point: Vector3): [number, number] | null {
-  const { uvs } = model
-  const weights = uvs && triangleOf(model, triangle).getBarycoord(point, new Vector3())
+function uvAt({ uvs }: Model, triangle: number, corners: Triangle, point: Vector3): [number, number] | null {
+  const weights = uvs && corners.getBarycoord(point, new Vector3())
   if (!weights) return null
   const mix = (axis: number): number => weights.toArray().reduce((sum, w, k) => sum + w * uvs[6 * triangle + 2 * k + axis]!, 0)
   return [mix(0), mix(1)]
 }
 
-function nearestCorner(model: Model, triangle: number, point: Vector3): number {
-  const { a, b, c } = triangleOf(model, triangle)
+function nearestCorner({ a, b, c }: Triangle, point: Vector3): number {
   const distances = [a, b, c].map((corner) => corner.distanceToSquared(point))
   return distances.indexOf(Math.min(...distances))
 }

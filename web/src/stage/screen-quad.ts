@@ -24,10 +24,11 @@ export class ScreenQuad {
     renderer.compile(this.scene, this.camera)
   }
 
-  /** @param target null for the page */
+  /** @param target null for the page, which is drawn into again afterwards in any case */
   render(renderer: WebGLRenderer, target: WebGLRenderTarget | null): void {
     renderer.setRenderTarget(target)
     renderer.render(this.scene, this.camera)
+    renderer.setRenderTarget(null)
   }
 
   dispose(): void {

@@ -7,7 +7,10 @@ import { SeenFaces, SeenFacesReader } from '@/stage/seen-faces'
 class Card {
   readonly asked: { bytes: Uint8Array; done: () => void; fail: (e: Error) => void }[] = []
   now = 0
-  setRenderTarget = (): void => {}
+  target: unknown = null
+  setRenderTarget = (target: unknown): void => {
+    this.target = target
+  }
   drawn = 0
   render = (): void => {
     this.drawn++
@@ -76,6 +79,8 @@ describe('faces that are seen', () => {
     reader.take()
     reader.wait()
     expect(card.drawn).toBe(1)
+    // What is cleared next is the page, not the picture.
+    expect(card.target).toBeNull()
   })
 
   it('are none where the graphics card was lost meanwhile', async () => {

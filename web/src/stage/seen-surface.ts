@@ -40,6 +40,7 @@ export class SeenSurface {
   render(renderer: WebGLRenderer, scene: Scene, camera: Camera): void {
     renderer.setRenderTarget(this.target)
     renderer.render(scene, camera)
+    renderer.setRenderTarget(null)
   }
 
   /** Draws something over what was drawn. */
@@ -48,6 +49,7 @@ export class SeenSurface {
     renderer.autoClear = false
     renderer.render(object, camera)
     renderer.autoClear = true
+    renderer.setRenderTarget(null)
   }
 
   dispose(): void {

@@ -43,6 +43,7 @@ const FIELD_OF_VIEW_DEG = 32
 const PLACE_VIEW = 0.09
 /** Milliseconds without a new view after which the pointer may be asked about. */
 const REST_MS = 40
+/** Milliseconds between two looks whether programs are translated. */
 const SETTLE_MS = 10
 const FIRST_DIRECTION = new Vector3(0.62, 0.34, 0.78)
 

@@ -36,17 +36,18 @@ export const useSortingStore = defineStore('sorting', () => {
 
   /** Kept from claim to claim, as long as it counts the same surface. */
   let tally: DrawerTally | null = null
-  const drawers = computed<Map<number, Drawer>>(() => {
+  /** Null while there is nothing to count yet. */
+  const drawers = computed<Map<number, Drawer> | null>(() => {
     if (!model.value || !faceGroups.value) {
       tally = null
-      return new Map()
+      return null
     }
     if (tally?.model === model.value && tally.hidden === hidden.value) tally.follow(faceGroups.value)
     else tally = new DrawerTally(model.value, faceGroups.value, hidden.value)
     return tally.drawers()
   })
-  /** Of the visible surface. */
-  const claimedShare = computed(() => 1 - (drawers.value.get(0)?.share ?? 0))
+  /** Of the visible surface; null while it is not counted. */
+  const claimedShare = computed(() => drawers.value && 1 - (drawers.value.get(0)?.share ?? 0))
 
   function show(asset: number, revision: Revision, stamp: string): Promise<void> {
     showing = load(asset, revision, stamp)

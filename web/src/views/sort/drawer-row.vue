@@ -14,7 +14,7 @@
       <slot />
       <span v-if="group?.isLocked" class="lock small" title="Locked: claims take nothing out">locked</span>
       <span class="amount">
-        <span class="mono">{{ drawer ? percent(drawer.share) : '0 %' }}</span>
+        <span class="mono">{{ isCounted ? percent(drawer?.share ?? 0) : '…' }}</span>
         <span v-if="drawer" class="soft small">{{ count(drawer.pieces, 'piece') }}</span>
       </span>
       <button
@@ -42,8 +42,15 @@ import type { Group, Revision } from '@/api/types'
 import type { Drawer } from '@/model/drawer-tally'
 import type { StackOrder } from '@/model/drawers'
 
-/** Group null is the unclaimed drawer; drawer null is an empty one. */
-const props = defineProps<{ group: Group | null; drawer: Drawer | null; revision: Revision; order: StackOrder }>()
+const props = defineProps<{
+  /** Null for the unclaimed drawer. */
+  group: Group | null
+  /** Null for an empty one, and while nothing is counted yet. */
+  drawer: Drawer | null
+  isCounted: boolean
+  revision: Revision
+  order: StackOrder
+}>()
 const emit = defineEmits<{ claim: []; edit: [] }>()
 
 const isOver = ref(false)

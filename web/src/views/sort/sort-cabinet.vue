@@ -2,7 +2,7 @@
   <aside class="cabinet" aria-label="Cabinet of drawers">
     <div class="head">
       <div class="share">
-        <span class="mono number">{{ percent(sorting.claimedShare) }}</span>
+        <span class="mono number">{{ percent(sorting.claimedShare ?? revision.claimedShare) }}</span>
         <span class="soft small">of the visible surface claimed</span>
       </div>
       <div class="steps">
@@ -32,18 +32,20 @@
         <li v-if="query === ''">
           <drawer-row
             :group="null"
-            :drawer="sorting.drawers.get(0) ?? null"
+            :drawer="sorting.drawers?.get(0) ?? null"
+            :is-counted="sorting.drawers !== null"
             :revision="revision"
             :order="order"
             @claim="emit('claim', null)"
           >
-            <command-button v-if="(sorting.drawers.get(0)?.share ?? 0) > 0" id="next">Next</command-button>
+            <command-button v-if="(sorting.drawers?.get(0)?.share ?? 0) > 0" id="next">Next</command-button>
           </drawer-row>
         </li>
         <li v-for="(group, i) in found" :key="group.id">
           <drawer-row
             :group="group"
-            :drawer="sorting.drawers.get(group.number) ?? null"
+            :drawer="sorting.drawers?.get(group.number) ?? null"
+            :is-counted="sorting.drawers !== null"
             :revision="revision"
             :order="order"
             :class="{ first: query !== '' && i === 0, hand: inHand === group.number }"

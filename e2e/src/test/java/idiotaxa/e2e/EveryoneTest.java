@@ -14,6 +14,8 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -107,6 +109,36 @@ class EveryoneTest extends OnTheDemo {
     page.reload();
     assertThat(page.locator("html")).hasAttribute("data-theme", "night");
     page.close();
+  }
+
+  @Test
+  void aModelThatIsLeftIsNotSeenWhileAnotherComes() throws IOException {
+    Page page = open("assets/" + idOf("Channel marker buoy") + "/sort");
+    StagePage artist = new StagePage(page);
+    artist.waitForStage();
+    assertThat(drawn(page)).isPositive();
+    AtomicReference<Route> held = new AtomicReference<>();
+    page.route("**/revisions/*/geometry**", held::set);
+    page.locator(".which").click();
+    page.getByRole(AriaRole.OPTION).last().click();
+    page.waitForCondition(() -> held.get() != null);
+    page.locator("[data-testid=stage][data-ready=false]").waitFor();
+    assertThat(drawn(page)).isZero();
+    // Nothing is counted before it is there; the share is what the server says.
+    assertThat(artist.drawer(0)).containsText("…");
+    assertThat(page.locator(".share .number")).hasText("0 %");
+    held.get().resume();
+    artist.waitForStage();
+    assertThat(drawn(page)).isPositive();
+    page.close();
+  }
+
+  /** Pixels below the middle of the stage that are not its grey. */
+  private static long drawn(Page page) throws IOException {
+    BufferedImage image = shot(page);
+    return IntStream.range(450 * 300, 650 * 300)
+        .filter(i -> (image.getRGB(300 + i % 300, i / 300) & 0xFFFFFF) != STAGE_GREY)
+        .count();
   }
 
   private static int brightness(BufferedImage image, int x, int y) {

@@ -1,84 +1,89 @@
 <template>
   <form class="form" @submit.prevent="emit('bake')">
-    <label class="field">
-      IDs are read from
-      <el-select v-model="settings.isFromSource" aria-label="IDs are read from">
-        <el-option :value="false" label="the target itself" />
-        <el-option
-          :value="true"
-          :label="sources.length > 1 ? 'sources, by rays' : 'the source, by rays'"
-          :disabled="sources.length === 0"
-        />
-      </el-select>
-    </label>
-    <label class="field">
-      Origin
-      <el-select v-model="settings.origin" aria-label="Origin">
-        <el-option
-          v-for="o in origins"
-          :key="o.origin"
-          :value="o.origin"
-          :label="o.hasData ? originLabel(o.origin) : `${originLabel(o.origin)} (no data)`"
-        />
-      </el-select>
-    </label>
-    <el-checkbox-group
-      v-if="settings.isFromSource && sources.length > 1"
-      v-model="readIds"
-      class="sources"
-      aria-label="Which sources are read"
-    >
-      <el-checkbox v-for="s in sources" :key="s.id" :value="s.id" :label="s.fileName" />
-    </el-checkbox-group>
-    <div class="pair">
+    <div class="settings">
       <label class="field">
-        Size
-        <el-select v-model="settings.size" aria-label="Size">
-          <el-option v-for="s in SIZES" :key="s" :value="s" :label="`${s} px`" />
+        IDs are read from
+        <el-select v-model="settings.isFromSource" aria-label="IDs are read from">
+          <el-option :value="false" label="the target itself" />
+          <el-option
+            :value="true"
+            :label="sources.length > 1 ? 'sources, by rays' : 'the source, by rays'"
+            :disabled="sources.length === 0"
+          />
         </el-select>
       </label>
       <label class="field">
-        Padding
-        <el-select v-model="settings.padding" aria-label="Padding">
-          <el-option v-for="p in PADDINGS" :key="p.value" :value="p.value" :label="p.label" />
+        Origin
+        <el-select v-model="settings.origin" aria-label="Origin">
+          <el-option
+            v-for="o in origins"
+            :key="o.origin"
+            :value="o.origin"
+            :label="o.hasData ? originLabel(o.origin) : `${originLabel(o.origin)} (no data)`"
+          />
         </el-select>
       </label>
-      <label class="field">
-        Samples
-        <el-select v-model="settings.samples" aria-label="Samples">
-          <el-option v-for="s in SAMPLES" :key="s" :value="s" :label="`${s} a texel`" />
-        </el-select>
-      </label>
-      <label class="field">
-        Taken
-        <el-select v-model="settings.isExact" aria-label="Where samples are taken">
-          <el-option :value="false" label="at borders" />
-          <el-option :value="true" label="everywhere" />
-        </el-select>
-      </label>
-    </div>
-    <template v-if="settings.isFromSource">
-      <div class="field">
-        Pairing
-        <div class="line">
-          <el-select v-model="settings.pairing" aria-label="Pairing">
-            <el-option value="fitting" label="by names, else all" />
-            <el-option value="names" label="by names" />
-            <el-option value="all" label="all on all" />
+      <el-checkbox-group
+        v-if="settings.isFromSource && sources.length > 1"
+        v-model="readIds"
+        class="sources"
+        aria-label="Which sources are read"
+      >
+        <el-checkbox v-for="s in sources" :key="s.id" :value="s.id" :label="s.fileName" />
+      </el-checkbox-group>
+      <div class="pair">
+        <label class="field">
+          Size
+          <el-select v-model="settings.size" aria-label="Size">
+            <el-option v-for="s in SIZES" :key="s" :value="s" :label="`${s} px`" />
           </el-select>
-          <el-button :aria-pressed="pane === 'pairs'" @click="toggle('pairs')">Table</el-button>
-        </div>
+        </label>
+        <label class="field">
+          Padding
+          <el-select v-model="settings.padding" aria-label="Padding">
+            <el-option v-for="p in PADDINGS" :key="p.value" :value="p.value" :label="p.label" />
+          </el-select>
+        </label>
+        <label class="field">
+          Samples
+          <el-select v-model="settings.samples" aria-label="Samples">
+            <el-option v-for="s in SAMPLES" :key="s" :value="s" :label="`${s} a texel`" />
+          </el-select>
+        </label>
+        <label class="field">
+          Taken
+          <el-select v-model="settings.isExact" aria-label="Where samples are taken">
+            <el-option :value="false" label="at borders" />
+            <el-option :value="true" label="everywhere" />
+          </el-select>
+        </label>
       </div>
-      <div class="field">
-        Reach
-        <div class="line">
-          <span class="words small">{{ reachWords }}</span>
-          <el-button :aria-pressed="pane === 'reach'" @click="toggle('reach')">Distances</el-button>
+      <template v-if="settings.isFromSource">
+        <div class="field">
+          Pairing
+          <div class="line">
+            <el-select v-model="settings.pairing" aria-label="Pairing">
+              <el-option value="fitting" label="by names, else all" />
+              <el-option value="names" label="by names" />
+              <el-option value="all" label="all on all" />
+            </el-select>
+            <el-button :aria-pressed="pane === 'pairs'" @click="toggle('pairs')">Table</el-button>
+          </div>
         </div>
-      </div>
-    </template>
-    <slot />
-    <el-button class="go" type="primary" size="large" native-type="submit" :disabled="!canBake">Bake</el-button>
+        <div class="field">
+          Reach
+          <div class="line">
+            <span class="words small">{{ reachWords }}</span>
+            <el-button :aria-pressed="pane === 'reach'" @click="toggle('reach')">Distances</el-button>
+          </div>
+        </div>
+      </template>
+      <slot />
+    </div>
+    <div class="foot">
+      <slot name="progress" />
+      <el-button class="go" type="primary" size="large" native-type="submit" :disabled="!canBake">Bake</el-button>
+    </div>
   </form>
 </template>
 
@@ -130,7 +135,24 @@ const reachWords = computed(() => {
 <style scoped>
 .form {
   display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  height: 100%;
+}
+
+.settings {
+  display: grid;
+  align-content: start;
   gap: 10px;
+  padding: 14px;
+  overflow: auto;
+}
+
+/* At the bottom, where findings that come and go do not move it from under the pointer. */
+.foot {
+  display: grid;
+  gap: 10px;
+  padding: 12px 14px;
+  border-top: 1px solid var(--rule-strong);
 }
 
 .field {

@@ -6,8 +6,8 @@
         v-model:pane="pane"
         :sources="store.sources"
         :origins="choice.origins.value"
-        :can-bake="choice.canBake.value && !isRunning && !isRefused"
-        @bake="start"
+        :can-bake="choice.canBake.value && !isStarting && !isRunning && !isRefused"
+        @bake="start()"
       >
         <proposal-dialog
           v-if="proposed"
@@ -16,12 +16,14 @@
           @close="proposed = null"
         />
         <preflight-list :findings="findings" :is-asking="isAsking" :problem="preflightProblem" @take="take" />
+        <template #progress>
+          <div v-if="isRunning" class="running">
+            <job-line :share="running!.share" doing="" />
+            <el-button @click="cancel">Cancel</el-button>
+            <p class="small soft">{{ running!.doing }}</p>
+          </div>
+        </template>
       </bake-form>
-      <div v-if="isRunning" class="running">
-        <job-line :share="running!.share" doing="" />
-        <p class="small soft">{{ running!.doing }}</p>
-        <el-button @click="cancel">Cancel</el-button>
-      </div>
     </section>
 
     <reach-panel
@@ -59,6 +61,7 @@ import JobLine from '@/components/job-line.vue'
 import MapView from '@/components/map-view.vue'
 import ProposalDialog from '@/components/proposal-dialog.vue'
 import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bakeState } from '@/model/bake-state'
 import { groupsOfBake } from '@/model/groups-of-bake'
 import { useAssetStore } from '@/stores/asset'
@@ -150,14 +153,12 @@ function take(cure: Cure): void {
   }
 }
 
-async function start(): Promise<void> {
+const { isUnderWay: isStarting, run: start } = useOneAtATime(async () => {
   pane.value = 'result'
-  await orSay(async () => {
-    const { id } = await api.bake(asset.value.id, choice.settings)
-    shownId.value = id
-    await store.refresh()
-  })
-}
+  const { id } = await api.bake(asset.value.id, choice.settings)
+  shownId.value = id
+  await store.refresh()
+})
 
 async function cancel(): Promise<void> {
   await orSay(() => api.cancelBake(runningBake.value!.id))
@@ -177,23 +178,29 @@ async function cancel(): Promise<void> {
 }
 
 .side {
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  padding: 14px;
-  overflow: auto;
+  min-height: 0;
   background: var(--paper-raised);
   border-right: 1px solid var(--ink);
 }
 
 .right {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  padding: 14px;
+  overflow: auto;
   border-right: none;
   border-left: 1px solid var(--ink);
 }
 
 .running {
   display: grid;
-  gap: 6px;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+}
+
+.running p {
+  grid-column: 1 / -1;
 }
 
 .empty {

@@ -11,7 +11,7 @@
       <li v-if="groups.length > MOST_SHOWN" class="soft small">and {{ groups.length - MOST_SHOWN }} more</li>
     </ul>
     <div class="verbs">
-      <el-button type="primary" size="small" :disabled="!groups" :loading="isKeeping" @click="keep">
+      <el-button type="primary" size="small" :disabled="!groups" :loading="isKeeping" @click="keep()">
         Keep these groups
       </el-button>
       <el-button size="small" @click="isChoosing = true">Choose…</el-button>
@@ -31,7 +31,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import ProposalDialog from '@/components/proposal-dialog.vue'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { originWords } from '@/model/origins'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -47,7 +47,6 @@ const store = useAssetStore()
 const offer = shallowRef<ProposalOffer | null>(null)
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const isChoosing = ref(false)
-const isKeeping = ref(false)
 
 const models = computed(() => [store.target, ...store.sources].flatMap((r) => (r ? [r] : [])))
 const isFresh = computed(() => models.value.length > 0 && models.value.every((r) => r.claimedShare === 0))
@@ -74,15 +73,11 @@ watch(
   { immediate: true }
 )
 
-async function keep(): Promise<void> {
+const { isUnderWay: isKeeping, run: keep } = useOneAtATime(async () => {
   const { revisionId, from } = offer.value!
-  isKeeping.value = true
-  await orSay(async () => {
-    await api.keepProposal(store.asset!.id, revisionId, from, TOLERANCE, [])
-    await store.refresh()
-  })
-  isKeeping.value = false
-}
+  await api.keepProposal(store.asset!.id, revisionId, from, TOLERANCE, [])
+  await store.refresh()
+})
 </script>
 
 <style scoped>

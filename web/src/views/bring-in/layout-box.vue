@@ -8,7 +8,7 @@
       Automatic UV layout: {{ count(layout.charts, 'chart') }}, {{ percent(layout.coverage) }} of the sheet.
       <button class="link" type="button" @click="drop">Back to the file's own UVs</button>
     </p>
-    <form v-if="isOpen && !isUnderWay" class="form" @submit.prevent="start">
+    <form v-if="isOpen && !isUnderWay" class="form" @submit.prevent="start()">
       <label>
         for a sheet of
         <el-select v-model="size" size="small" aria-label="Size of the sheet">
@@ -20,7 +20,7 @@
         <el-input-number v-model="margin" :min="1" :max="64" size="small" aria-label="Margin in px" />
       </label>
       <p class="soft small wide">Replaces the UVs here; the file stays as it came, and claims stay too.</p>
-      <el-button class="wide" type="primary" native-type="submit">Lay it out</el-button>
+      <el-button class="wide" type="primary" native-type="submit" :loading="isStarting">Lay it out</el-button>
     </form>
   </section>
 </template>
@@ -32,6 +32,7 @@ import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 
@@ -49,13 +50,11 @@ const margin = ref(4)
 const layout = computed(() => props.revision.layout)
 const isUnderWay = computed(() => layout.value?.state === 'waiting' || layout.value?.state === 'running')
 
-async function start(): Promise<void> {
-  const isDone = await orSay(async () => {
-    await api.layOut(props.revision.id, size.value, margin.value)
-    await store.refresh()
-  })
-  if (isDone) emit('started')
-}
+const { isUnderWay: isStarting, run: start } = useOneAtATime(async () => {
+  await api.layOut(props.revision.id, size.value, margin.value)
+  await store.refresh()
+  emit('started')
+})
 
 async function cancel(): Promise<void> {
   await orSay(() => api.cancelLayout(props.revision.id, layout.value!.id))

@@ -12,9 +12,9 @@
         <div class="head">
           <h1 id="assets-title">Assets</h1>
           <router-link class="table" :to="{ name: 'many' }">All in a table</router-link>
-          <form v-if="person.mayWork" class="new" @submit.prevent="create">
+          <form v-if="person.mayWork" class="new" @submit.prevent="create()">
             <el-input v-model="name" maxlength="120" placeholder="Name of a new asset" aria-label="Name of a new asset" />
-            <el-button type="primary" native-type="submit" :disabled="name.trim() === ''">New asset</el-button>
+            <el-button type="primary" native-type="submit" :disabled="name.trim() === ''" :loading="isCreating">New asset</el-button>
           </form>
         </div>
         <div v-if="hasFilters" class="finding">
@@ -61,7 +61,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import PageTurner from '@/components/page-turner.vue'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { droppedFiles } from '@/model/dropped-files'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
@@ -111,12 +111,10 @@ async function load(): Promise<void> {
   }
 }
 
-async function create(): Promise<void> {
-  await orSay(async () => {
-    const { id } = await api.createAsset(name.value, person.showForNew)
-    await router.push({ name: 'bring-in', params: { id } })
-  })
-}
+const { isUnderWay: isCreating, run: create } = useOneAtATime(async () => {
+  const { id } = await api.createAsset(name.value, person.showForNew)
+  await router.push({ name: 'bring-in', params: { id } })
+})
 </script>
 
 <style scoped>

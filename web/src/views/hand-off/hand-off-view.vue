@@ -15,8 +15,8 @@
       <template-panel :draft="draft" :names="names" :packs="packs" />
       <file-list :plan="draft.plan.value">
         <div class="go">
-          <el-button type="primary" :disabled="!canMake" @click="make(true)">Make and download</el-button>
-          <el-button :disabled="!canMake" @click="make(false)">Make the package</el-button>
+          <el-button type="primary" :disabled="!canMake || isAsking" @click="make(true)">Make and download</el-button>
+          <el-button :disabled="!canMake || isAsking" @click="make(false)">Make the package</el-button>
         </div>
       </file-list>
       <section class="packages" aria-label="Packages">
@@ -40,6 +40,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bakeState } from '@/model/bake-state'
 import { moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -88,13 +89,11 @@ function bakeMoment(bakeId: number): string {
 /** The package that is downloaded as soon as it is made. */
 const awaited = ref<number | null>(null)
 
-async function make(isDownloaded: boolean): Promise<void> {
-  await orSay(async () => {
-    const { id } = await api.handOff(bake.value!.id, draft.chosen.value!.name, draft.lines.value)
-    awaited.value = isDownloaded ? id : null
-    await store.refresh()
-  })
-}
+const { isUnderWay: isAsking, run: make } = useOneAtATime(async (isDownloaded: boolean) => {
+  const { id } = await api.handOff(bake.value!.id, draft.chosen.value!.name, draft.lines.value)
+  awaited.value = isDownloaded ? id : null
+  await store.refresh()
+})
 
 watch(
   () => asset.value.handoffs.find((h) => h.id === awaited.value)?.state,

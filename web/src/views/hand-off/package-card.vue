@@ -43,7 +43,7 @@
       </ul>
       <div class="verbs">
         <a class="button" :href="api.packageUrl(handoff.id)" download>Download</a>
-        <el-button :loading="isSending" @click="sendIt">{{ handoff.receipt ? 'Send again' : 'Send to the receiver' }}</el-button>
+        <el-button :loading="isSending" @click="sendIt()">{{ handoff.receipt ? 'Send again' : 'Send to the receiver' }}</el-button>
         <el-tooltip :content="folder ? `Puts it whole into ${folder}` : 'No hand-off folder is set: name one by IDIOTAXA_HANDOFF_FOLDER and start again.'">
           <span><el-button :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
         </el-tooltip>
@@ -62,6 +62,7 @@ import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bytes, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import ReceiptTable from '@/views/hand-off/receipt-table.vue'
@@ -77,7 +78,6 @@ const props = defineProps<{
 }>()
 
 const store = useAssetStore()
-const isSending = ref(false)
 const isUnderWay = computed(() => props.handoff.state === 'waiting' || props.handoff.state === 'running')
 
 const files = shallowRef<PackedFile[] | null>(null)
@@ -120,17 +120,13 @@ function tellAgain(): void {
 }
 watch(() => props.handoff.state, tellAgain)
 
-async function sendIt(): Promise<void> {
-  isSending.value = true
-  await orSay(async () => {
-    try {
-      await api.sendToReceiver(props.handoff.id)
-    } finally {
-      await store.refresh()
-    }
-  })
-  isSending.value = false
-}
+const { isUnderWay: isSending, run: sendIt } = useOneAtATime(async () => {
+  try {
+    await api.sendToReceiver(props.handoff.id)
+  } finally {
+    await store.refresh()
+  }
+})
 </script>
 
 <style scoped>

@@ -32,7 +32,7 @@
         </template>
         <div class="buttons">
           <el-button @click="emit('close')">Leave it</el-button>
-          <el-button type="primary" :disabled="!cleaned || cleaned.groups.length === 0 || isKeeping" @click="keep">
+          <el-button type="primary" :disabled="!cleaned || cleaned.groups.length === 0 || isKeeping" @click="keep()">
             Keep it as a bake
           </el-button>
         </div>
@@ -49,7 +49,7 @@ import DragNumber from '@/components/drag-number.vue'
 import LabelTag from '@/components/label-tag.vue'
 import MapView from '@/components/map-view.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { useMapImage } from '@/components/use-map-image'
 import { count } from '@/model/words'
 
@@ -64,7 +64,6 @@ const asked = ref<number | null>(null)
 const sheet = ref(props.sheets[0] ?? '1001')
 const cleaned = shallowRef<CleanedImage | null>(null)
 const problem = ref<string | null>(null)
-const isKeeping = ref(false)
 const tolerance = computed(() => asked.value ?? cleaned.value?.tolerance ?? 0)
 const { image, problem: imageProblem } = useMapImage(() =>
   cleaned.value ? api.cleanImageUrl(props.imageId, tolerance.value) : null
@@ -85,11 +84,9 @@ watch(
   { immediate: true }
 )
 
-async function keep(): Promise<void> {
-  isKeeping.value = true
-  await orSay(async () => emit('kept', (await api.keepImage(props.imageId, sheet.value, tolerance.value)).id))
-  isKeeping.value = false
-}
+const { isUnderWay: isKeeping, run: keep } = useOneAtATime(async () =>
+  emit('kept', (await api.keepImage(props.imageId, sheet.value, tolerance.value)).id)
+)
 </script>
 
 <style scoped>

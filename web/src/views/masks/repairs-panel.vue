@@ -124,6 +124,7 @@ import { api } from '@/api/client'
 import DragNumber from '@/components/drag-number.vue'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { without } from '@/model/mask-plan'
 import { count } from '@/model/words'
 import { useMasksStore } from '@/stores/masks'
@@ -147,7 +148,6 @@ const most = ref(8)
 const touching = shallowRef<TouchingGroups[] | null>(null)
 const specks = shallowRef<{ count: number; list: Speck[] } | null>(null)
 const listed = computed(() => specks.value?.list.slice(0, LISTED) ?? [])
-const isBusy = ref(false)
 
 function of(id: number): Group | undefined {
   return props.groups.find((g) => g.id === id)
@@ -206,18 +206,14 @@ function setRule(texels: number): void {
   void masks.keep(texels > 0 ? `specks up to ${texels} texels merged` : 'speck rule lifted', next)
 }
 
-async function merge(wanted: Speck[]): Promise<void> {
-  isBusy.value = true
-  await orSay(async () => {
-    const made: TouchUp[] = []
-    for (const s of wanted) made.push(await api.touchUp(props.bakeId, s.sheet, 'region', [s.u, s.v], 1, s.proposed))
-    await masks.keep(count(made.length, 'speck merged', 'specks merged'), {
-      ...plan.value,
-      touchUps: [...plan.value.touchUps, ...made]
-    })
+const { isUnderWay: isBusy, run: merge } = useOneAtATime(async (wanted: Speck[]) => {
+  const made: TouchUp[] = []
+  for (const s of wanted) made.push(await api.touchUp(props.bakeId, s.sheet, 'region', [s.u, s.v], 1, s.proposed))
+  await masks.keep(count(made.length, 'speck merged', 'specks merged'), {
+    ...plan.value,
+    touchUps: [...plan.value.touchUps, ...made]
   })
-  isBusy.value = false
-}
+})
 
 function mergeListed(): void {
   void merge(listed.value)

@@ -65,21 +65,27 @@ class BakingTest extends OnTheDemo {
   /** An origin without data is said, and one press takes the one that has. */
   private static void mendTheOrigin(StagePage artist) {
     assertThat(preflight(artist)).containsText("nothing stands in the way");
+    double bakeAt = artist.button("Bake").boundingBox().y;
     artist.choose("Origin", "texture (no data)");
     assertThat(preflight(artist)).containsText("in one colour");
     assertThat(artist.button("Bake")).isDisabled();
+    assertThat(artist.button("Bake").boundingBox().y)
+        .as("where a finding leaves the button")
+        .isEqualTo(bakeAt);
     artist.button("Read vertex colours instead").click();
     assertThat(preflight(artist)).containsText("nothing stands in the way");
   }
 
+  /** Pressed twice in haste, it is one bake. */
   private static void cancel(StagePage artist) {
     artist.choose("Size", "4096 px");
     artist.choose("Samples", "64 a texel");
     artist.choose("Taken", "everywhere");
-    artist.button("Bake").click();
+    artist.button("Bake").dblclick();
     assertThat(artist.page().getByText(Pattern.compile("left$"))).isVisible();
     artist.button("Cancel").click();
     assertThat(artist.page().getByText("This bake was cancelled; nothing was written.")).isVisible();
+    assertThat(artist.page().locator(".entry")).hasCount(1);
   }
 
   private static void bakeWell(StagePage artist) {

@@ -105,7 +105,11 @@ final class PartMatcher {
     return parts;
   }
 
+  /** Null where that is every part: then nothing is asked of which part a triangle is, and subtrees of several parts serve too. */
   private long[] bits(List<Integer> sourceParts) {
+    if (!sourceParts.isEmpty() && Set.copyOf(sourceParts).size() == source.parts().size()) {
+      return null;
+    }
     long[] bits = PartFilter.none(source.parts().size());
     sourceParts.forEach(s -> PartFilter.allow(bits, s));
     return bits;

@@ -42,6 +42,14 @@ class PairingTest {
   }
 
   @Test
+  void whereEveryPartMayBeHitNothingIsAskedOfParts() {
+    assertThat(Pairing.byNames(parts("rope"), parts("rope_high"), PairingRules.PLAIN).allowed(0)).isNull();
+    Pairing two = Pairing.byNames(parts("hull", "mast"), parts("hull_high", "hull_hi"), PairingRules.PLAIN);
+    assertThat(two.allowed(0)).isNull();
+    assertThat(two.allowed(1)).as("nothing to hit").containsExactly(0);
+  }
+
+  @Test
   void trailingNumbersCountUnlessTheRestIsUnique() {
     Mesh target = parts("bolt_01", "bolt_02", "rope");
     Mesh source = parts("bolt_01_high", "bolt_02_high", "rope_7");

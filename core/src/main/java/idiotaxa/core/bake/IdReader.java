@@ -32,6 +32,12 @@ interface IdReader {
    */
   int groupInRegion(int triangle, double w0, double w1, double w2);
 
+  /** Begins a region without points around all regions to come. */
+  void beginAround();
+
+  /** Until the next begins, regions lie in the one around them, to which points were added. */
+  void closeAround();
+
   /**
    * Begins a region without points. It lies in the regions of the levels before its own that were told
    * since they were begun.

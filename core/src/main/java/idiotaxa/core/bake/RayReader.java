@@ -41,8 +41,26 @@ final class RayReader implements IdReader {
   }
 
   @Override
+  public void beginAround() {
+    finder.near().beginAround();
+    forgetRegion();
+  }
+
+  @Override
+  public void closeAround() {
+    if (!isRegionMixed && regionPart >= 0) {
+      Reach reach = setup.reach(regionPart);
+      finder.near().closeAround(reach.inward(), reach.outward());
+    }
+  }
+
+  @Override
   public void beginRegion(int level) {
     finder.near().begin(level);
+    forgetRegion();
+  }
+
+  private void forgetRegion() {
     isRegionMixed = false;
     isRegionKnown = false;
     regionPart = -1;

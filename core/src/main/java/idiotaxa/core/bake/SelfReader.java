@@ -24,6 +24,12 @@ final class SelfReader implements IdReader {
   }
 
   @Override
+  public void beginAround() {}
+
+  @Override
+  public void closeAround() {}
+
+  @Override
   public void beginRegion(int level) {
     isRegionEmpty = true;
   }

@@ -72,7 +72,7 @@ final class SheetBaker {
     spreadMisses();
     if (settings.samples() > 1) {
       TexelMarks marks = marks();
-      pass("sampling borders", CENTERS_SHARE, 1, (worker, tile) -> worker.borders.read(tile, marks));
+      pass("sampling borders", CENTERS_SHARE, 1, (worker, tile) -> worker.readBorders(tile, marks));
     }
     rescueThinTriangles();
     SheetMaps maps = maps(coverage.build());
@@ -271,7 +271,27 @@ final class SheetBaker {
 
     void readCenters(int tile) {
       owners.find(bins, tile, isMet);
+      enclose(tile);
       centers.read();
+    }
+
+    void readBorders(int tile, TexelMarks marks) {
+      enclose(tile);
+      borders.read(tile, marks);
+    }
+
+    /** The search for what a square of the tile can meet begins at what the tile can, where few corners tell that. */
+    private void enclose(int tile) {
+      sampler.beginAround();
+      long x = (long) bins.x(tile) * UvTriangles.STEPS;
+      long y = (long) bins.y(tile) * UvTriangles.STEPS;
+      long side = (long) TileBins.SIDE * UvTriangles.STEPS;
+      for (int n = bins.from(tile); n < bins.to(tile); n++) {
+        if (!sampler.addToRegion(bins.item(n), x, y, x + side, y + side)) {
+          return;
+        }
+      }
+      sampler.closeAround();
     }
   }
 }

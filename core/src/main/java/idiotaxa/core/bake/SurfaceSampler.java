@@ -64,6 +64,16 @@ final class SurfaceSampler {
     return reader.groupInRegion(triangles.meshTriangle(i), weights[0], weights[1], weights[2]);
   }
 
+  /** Begins the region around others, see {@link IdReader#beginAround}. */
+  void beginAround() {
+    reader.beginAround();
+  }
+
+  /** Tells the region around others, see {@link IdReader#closeAround}. */
+  void closeAround() {
+    reader.closeAround();
+  }
+
   /** Begins a region, see {@link IdReader#beginRegion}. */
   void beginRegion(int level) {
     reader.beginRegion(level);

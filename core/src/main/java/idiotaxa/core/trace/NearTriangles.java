@@ -68,6 +68,19 @@ public final class NearTriangles {
     walk = new ShaftWalk(bvh, labels, parts, root);
   }
 
+  /** Begins the region around all regions to come; points are added as to those. Until it is told, nothing is known of it. */
+  public void beginAround() {
+    walk.beginAtRoot();
+    begin(0);
+  }
+
+  /** All regions until the next such one lie in the one that was begun: their search begins at what it can meet. */
+  public void closeAround(double backward, double forward) {
+    if (!root.isEmpty() && root.enclose(backward, forward)) {
+      walk.beginWithin();
+    }
+  }
+
   /** Begins the region of a level; regions of this and deeper levels are forgotten. */
   public void begin(int ofLevel) {
     level = ofLevel;

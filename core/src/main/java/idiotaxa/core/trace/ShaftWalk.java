@@ -15,6 +15,8 @@ final class ShaftWalk {
   static final int SEVERAL = -2;
 
   private static final int STACK_SIZE = 256;
+  /** Nodes that walks begin at, at most: more of them cost each walk more than they spare it. */
+  private static final int MOST_BEGINNINGS = 8;
 
   private final Bvh bvh;
   private final NodeLabels labels;
@@ -25,6 +27,10 @@ final class ShaftWalk {
   private int[] entries = new int[256];
 
   private int entryCount;
+  /** Nodes of which all that walks can meet are descendants. */
+  private final int[] beginnings = new int[MOST_BEGINNINGS];
+
+  private int beginningCount;
   private long[] allowed;
   private int found;
 
@@ -36,6 +42,42 @@ final class ShaftWalk {
     this.labels = labels;
     this.parts = parts;
     this.shaft = shaft;
+    beginAtRoot();
+  }
+
+  /** Walks may meet anything from now on. */
+  void beginAtRoot() {
+    beginnings[0] = 0;
+    beginningCount = 1;
+  }
+
+  /** What is met from now on lies in the shaft as it is now: goes down as far as a few nodes hold all of that. */
+  void beginWithin() {
+    beginAtRoot();
+    // Taken from the front and put to the back, so that the nodes lie about equally deep.
+    int looked = 0;
+    while (looked < beginningCount && !bvh.isEmpty()) {
+      int node = beginnings[0];
+      System.arraycopy(beginnings, 1, beginnings, 0, --beginningCount);
+      boolean isFirstMet = shaft.meetsBox(bvh.nodes, node);
+      boolean isSecondMet = shaft.meetsBox(bvh.nodes, node + 6);
+      boolean isLast =
+          isFirstMet && LeafRef.isLeaf(bvh.ref(node, 0))
+              || isSecondMet && LeafRef.isLeaf(bvh.ref(node, 1))
+              || isFirstMet && isSecondMet && beginningCount + 2 > MOST_BEGINNINGS;
+      if (isLast) {
+        beginnings[beginningCount++] = node;
+        looked++;
+        continue;
+      }
+      looked = 0;
+      if (isFirstMet) {
+        beginnings[beginningCount++] = bvh.ref(node, 0);
+      }
+      if (isSecondMet) {
+        beginnings[beginningCount++] = bvh.ref(node, 1);
+      }
+    }
   }
 
   /** The only label in the shaft, {@link #NOTHING}, or {@link #SEVERAL}; afterwards the entries hold. */
@@ -46,8 +88,8 @@ final class ShaftWalk {
     if (bvh.isEmpty()) {
       return NOTHING;
     }
-    int top = 0;
-    stack[top++] = 0;
+    System.arraycopy(beginnings, 0, stack, 0, beginningCount);
+    int top = beginningCount;
     while (top > 0) {
       int node = stack[--top];
       for (int side = 0; side < 2; side++) {

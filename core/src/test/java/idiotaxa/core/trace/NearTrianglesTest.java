@@ -39,6 +39,21 @@ class NearTrianglesTest {
     }
   }
 
+  /** Squares of one that was told before are searched from what that can meet; afterwards nothing is left of it. */
+  @Test
+  void losesNothingInARegionAround() {
+    Mesh mesh = Shapes.randomTriangles(8, 20_000, 0.02);
+    Checked checked = new Checked(mesh, labelsByPlace(mesh, 3));
+    long[] third = PartFilter.none(3);
+    PartFilter.allow(third, 2);
+    for (int i = 0; i < 60; i++) {
+      long[] parts = i % 3 == 0 ? third : null;
+      checked.around(new Square(random, 0.1), parts);
+      checked.nested(new Square(random, 0.02), parts);
+    }
+    assertThat(new int[] {hits, uniform, empty, several}).as("hits, one label, nothing, several").doesNotContain(0);
+  }
+
   /** More in a square than there is room for: children ask anew, and nothing is lost. */
   @Test
   void fallsBackWhereTooMuchLiesNear() {
@@ -168,7 +183,18 @@ class NearTrianglesTest {
       near = near(mesh, label, rays);
     }
 
+    /** The square is told as around sixteen, five of which are asked. */
+    void around(Square square, long[] parts) {
+      near.beginAround();
+      square.addTo(near, 0, 0, 1, 1);
+      near.closeAround(BACK, AHEAD);
+      for (double[] at : new double[][] {{0, 0}, {0.75, 0}, {0, 0.75}, {0.75, 0.75}, {0.25, 0.5}}) {
+        inSquare(square, 0, at[0], at[1], 0.25, parts);
+      }
+    }
+
     void nested(Square square, long[] parts) {
+      near.beginAround();
       inSquare(square, 0, 0, 0, 1, parts);
     }
 

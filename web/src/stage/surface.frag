@@ -70,7 +70,8 @@ void main() {
 #ifdef HAS_OWN_COLORS
   outColor = vec4(vColor, 0.0);
 #else
-  outColor = vec4(unclaimed(lightness, stripe(gl_FragCoord.xy / uSampleRatio), false), 0.0);
+  // Not as unclaimed surface is, which what it lies over may be.
+  outColor = vec4(paper(lightness) * vec3(0.45, 0.7, 1.0), 0.0);
 #endif
 #else
   int n = int(vFace) + 1;

@@ -68,7 +68,10 @@
             {{ view === 'lit' ? 'Show vertex colours' : 'Show claims' }}
           </el-button>
         </template>
-        <template #notes>{{ hoveredName }}</template>
+        <template #notes>
+          <p v-if="overlays.length > 0">{{ overlayWords }}</p>
+          {{ hoveredName }}
+        </template>
       </stage-view>
       <sheet-paper
         v-if="model?.uvs && show === 'target' && !isTellingChanges"
@@ -170,6 +173,13 @@ const { model, faceGroups, pick, hovered, hoveredName, pickFace, pickPart, pickF
   useLookAtModel(computed(() => (isTellingChanges.value ? onStage.value : shown.value)))
 const changeColors = computed(() => (isTellingChanges.value ? colorsOf(model.value) : null))
 const overlays = useOverlays(() => (show.value === 'both' ? store.sources : []))
+/** What brings no colours along is drawn in blue. */
+const overlayWords = computed(() => {
+  const isAnyBlue = overlays.value.some((o) => !o.model.colors)
+  return overlays.value.length === 1
+    ? `Every other pixel shows the source${isAnyBlue ? ', in blue' : ''}.`
+    : `Every other pixel shows a source${isAnyBlue ? '; those without colours are blue' : ''}.`
+})
 
 const shades = useOverlapShades(() => (show.value === 'target' ? store.target : null))
 

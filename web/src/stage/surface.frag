@@ -61,9 +61,9 @@ void main() {
 #endif
   float lightness = light();
 #ifdef IS_LAID_OVER
-  // Every other pixel is left free, so that what lies behind shows through.
-  vec2 cell = floor(gl_FragCoord.xy / uSampleRatio);
-  if (mod(cell.x + cell.y, 2.0) > 0.5) {
+  // Every other sample is left free: a pixel is half of what lies behind.
+  vec2 sampled = floor(gl_FragCoord.xy);
+  if (mod(sampled.x + sampled.y, 2.0) > 0.5) {
     discard;
   }
   outFace = vec4(1.0);

@@ -177,8 +177,8 @@ const overlays = useOverlays(() => (show.value === 'both' ? store.sources : []))
 const overlayWords = computed(() => {
   const isAnyBlue = overlays.value.some((o) => !o.model.colors)
   return overlays.value.length === 1
-    ? `Every other pixel shows the source${isAnyBlue ? ', in blue' : ''}.`
-    : `Every other pixel shows a source${isAnyBlue ? '; those without colours are blue' : ''}.`
+    ? `The source lies half see-through over the target${isAnyBlue ? ', in blue' : ''}.`
+    : `The sources lie half see-through over the target${isAnyBlue ? '; those without colours are blue' : ''}.`
 })
 
 const shades = useOverlapShades(() => (show.value === 'target' ? store.target : null))

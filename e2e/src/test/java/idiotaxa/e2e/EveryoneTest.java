@@ -133,6 +133,33 @@ class EveryoneTest extends OnTheDemo {
     page.close();
   }
 
+  /** Pixel by pixel in turn, as it once was, colours would be lost to the eye. */
+  @Test
+  void whatIsLaidOverTheTargetIsMixedIntoEachPixel() throws IOException {
+    Page page = open("assets/" + idOf("Channel marker buoy") + "/bring-in");
+    new StagePage(page).waitForStage();
+    assertThat(colouredPairs(page)).as("unclaimed").isZero();
+    page.getByText("overlaid").click();
+    assertThat(page.getByText("The source lies half see-through over the target")).isVisible();
+    page.waitForTimeout(1000);
+    assertThat(colouredPairs(page)).isGreaterThan(3000);
+    page.close();
+  }
+
+  /** Pixels on the left of the hull that have a colour, as their right neighbours have. */
+  private static long colouredPairs(Page page) throws IOException {
+    BufferedImage image = shot(page);
+    return IntStream.range(450 * 100, 550 * 100)
+        .filter(i -> isColoured(image.getRGB(530 + i % 100, i / 100)))
+        .filter(i -> isColoured(image.getRGB(531 + i % 100, i / 100)))
+        .count();
+  }
+
+  private static boolean isColoured(int rgb) {
+    int[] channels = {rgb >> 16 & 0xFF, rgb >> 8 & 0xFF, rgb & 0xFF};
+    return IntStream.of(channels).max().getAsInt() - IntStream.of(channels).min().getAsInt() > 40;
+  }
+
   /** Pixels below the middle of the stage that are not its grey. */
   private static long drawn(Page page) throws IOException {
     BufferedImage image = shot(page);

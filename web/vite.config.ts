@@ -29,5 +29,5 @@ export default defineConfig({
   },
   // The application takes changes only from its own origin.
   server: { proxy: { '/api': { target: SERVER, changeOrigin: true, headers: { origin: SERVER } } } },
-  test: { environment: 'happy-dom', server: { deps: { inline: ['element-plus'] } } }
+  test: { environment: 'happy-dom', isolate: false, setupFiles: 'test-setup.ts', server: { deps: { inline: ['element-plus'] } } }
 })

@@ -17,8 +17,8 @@
 </template>
 
 <script setup lang="ts">
-import { shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
-import { orSay } from '@/components/say'
+import { computed, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
+import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'
 import { tileOfSheet } from '@/model/udim'
 import { useModelsStore } from '@/stores/models'
@@ -51,9 +51,15 @@ function tellStroke(phase: 'begin' | 'go' | 'end', clientX: number, clientY: num
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')
 const model = shallowRef<Model | null>(null)
 
+const ask = usePatience()
+const wanted = computed(() => `${props.target.id}/${props.target.geometryKey}`)
 watch(
-  () => `${props.target.id}/${props.target.geometryKey}`,
-  () => void orSay(async () => (model.value = await useModelsStore().get(props.assetId, props.target))),
+  wanted,
+  (key) =>
+    ask(
+      () => key === wanted.value,
+      async () => (model.value = await useModelsStore().get(props.assetId, props.target))
+    ),
   { immediate: true }
 )
 /** Where the place is seen, pixels. */

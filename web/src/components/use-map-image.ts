@@ -1,5 +1,6 @@
 import { ref, watch } from 'vue'
 import { getBlob } from '@/api/http'
+import { patiently } from '@/api/patiently'
 import { useBitmap } from '@/components/use-bitmap'
 import type { Ref, ShallowRef } from 'vue'
 
@@ -24,7 +25,7 @@ export function useMapImage(url: () => string | null): MapImage {
         return
       }
       try {
-        const bitmap = await createImageBitmap(await getBlob(address, abort.signal), {
+        const bitmap = await createImageBitmap(await patiently(() => getBlob(address, abort.signal), () => {}), {
           colorSpaceConversion: 'none',
           premultiplyAlpha: 'none'
         })

@@ -1,5 +1,5 @@
 import { shallowRef, watch } from 'vue'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 import { useModelsStore } from '@/stores/models'
 import type { ShallowRef } from 'vue'
@@ -12,14 +12,20 @@ export function useOverlays(revisions: () => Revision[]): ShallowRef<Overlay[]> 
   const models = useModelsStore()
   const overlays = shallowRef<Overlay[]>([])
 
+  const ask = usePatience()
+
+  function key(): string {
+    return JSON.stringify(revisions().map((r) => [r.id, r.geometryVersion, r.alignment]))
+  }
+
   watch(
-    () => JSON.stringify(revisions().map((r) => [r.id, r.geometryVersion, r.alignment])),
-    async (wanted) => {
+    key,
+    (wanted) => {
       const shown = revisions()
-      await orSay(async () => {
+      const isWanted = () => wanted === key()
+      ask(isWanted, async () => {
         const loaded = await Promise.all(shown.map((r) => models.get(store.asset!.id, r)))
-        const stillWanted = JSON.stringify(revisions().map((r) => [r.id, r.geometryVersion, r.alignment]))
-        if (wanted !== stillWanted) return
+        if (!isWanted()) return
         overlays.value = shown.map((r, i) => ({ model: loaded[i]!, alignment: r.alignment }))
       })
     },

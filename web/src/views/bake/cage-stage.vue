@@ -15,7 +15,7 @@
 import { ElCheckbox } from 'element-plus'
 import { computed, ref, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'
 import { useOverlays } from '@/components/use-overlays'
 import { count } from '@/model/words'
@@ -37,15 +37,20 @@ const hasSource = ref(false)
 const overlays = useOverlays(() => (hasSource.value ? store.sources : []))
 const sides = computed(() => (model.value ? faceSides(model.value) : null))
 
+const ask = usePatience()
 watch(
   () => store.target && `${store.target.id}/${store.target.geometryKey}`,
-  () =>
-    void orSay(async () => {
-      const { target } = store
-      if (!target) return
-      const loaded = await Promise.all([useModelsStore().get(store.asset!.id, target), api.directions(target.id)])
-      ;[model.value, directions.value] = loaded
-    }),
+  () => {
+    const { target } = store
+    if (!target) return
+    ask(
+      () => store.target?.geometryKey === target.geometryKey,
+      async () => {
+        const loaded = await Promise.all([useModelsStore().get(store.asset!.id, target), api.directions(target.id)])
+        ;[model.value, directions.value] = loaded
+      }
+    )
+  },
   { immediate: true }
 )
 

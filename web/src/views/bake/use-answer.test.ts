@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
+import { ApiProblem } from '@/api/http'
 import { useAnswer } from '@/views/bake/use-answer'
 
 import type { EffectScope } from 'vue'
@@ -25,6 +26,26 @@ describe('an answer', () => {
     await vi.advanceTimersByTimeAsync(1)
     expect(answer.value).toBe(7)
     expect(isAsking.value).toBe(false)
+  })
+
+  it('waits for a server that is away, as long as it is wanted', async () => {
+    const question = ref('a')
+    const ask = vi.fn(async () => {
+      if (ask.mock.calls.length < 3) throw new ApiProblem(0, 'away')
+      return question.value
+    })
+    const { answer, isAsking, problem } = use(() => question.value, ask)
+    await vi.advanceTimersByTimeAsync(500)
+    expect([isAsking.value, problem.value]).toEqual([true, null])
+    await vi.advanceTimersByTimeAsync(3000)
+    expect(answer.value).toBe('a')
+    ask.mockReset().mockRejectedValue(new ApiProblem(0, 'away'))
+    question.value = 'b'
+    await nextTick()
+    await vi.advanceTimersByTimeAsync(500)
+    scope.stop()
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(ask).toHaveBeenCalledTimes(1)
   })
 
   it('is asked for once a question rests', async () => {

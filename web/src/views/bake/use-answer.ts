@@ -1,4 +1,5 @@
 import { ref, shallowRef, watch } from 'vue'
+import { patiently } from '@/api/patiently'
 import type { Ref, ShallowRef } from 'vue'
 
 const PATIENCE_MS = 300
@@ -30,7 +31,8 @@ export function useAnswer<T>(question: () => string | null, ask: () => Promise<T
       const timer = setTimeout(
         async () => {
           try {
-            const got = await ask()
+            // While the server is away, which one line says, it is asked again as long as it is wanted.
+            const got = await patiently(async () => (isStale ? null : await ask()), () => {})
             if (isStale) return
             answer.value = got
             problem.value = null

@@ -77,6 +77,7 @@ import { ElButton } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { CHANGE_COLORS, CHANGE_KINDS, CHANGE_WORDS, changeKind, changeWords } from '@/model/change-words'
 import { area, count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -121,14 +122,15 @@ const chain = computed(() => {
   return all.filter((r) => kin.has(r.id)).reverse()
 })
 
+const ask = usePatience()
 watch(
   [() => props.changes?.revisionId, () => store.journalStamp],
-  async ([id]) => {
+  ([id]) => {
     if (!id) {
       unreached.value = []
       return
     }
-    await orSay(async () => {
+    ask(() => id === props.changes?.revisionId, async () => {
       const [groups] = await Promise.all([api.unreachedGroups(id), reviews.load(store.asset!.id, props.revision)])
       unreached.value = groups
     })

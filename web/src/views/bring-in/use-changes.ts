@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { CHANGE_COLORS, changeKind } from '@/model/change-words'
 import { useAssetStore } from '@/stores/asset'
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
@@ -23,14 +23,15 @@ export function useChanges(revision: ComputedRef<Revision | null>): ChangesOnMod
   const changes = shallowRef<Changes | null>(null)
   const isBefore = ref(false)
 
+  const ask = usePatience()
   watch(
     () => revision.value?.id,
-    async () => {
+    () => {
       const wanted = revision.value
       changes.value = null
       isBefore.value = false
       if (!wanted || wanted.fromId === 0) return
-      await orSay(async () => {
+      ask(() => revision.value?.id === wanted.id, async () => {
         const found = await api.changes(wanted.id)
         if (revision.value?.id === wanted.id) changes.value = found
       })

@@ -1,6 +1,6 @@
 import { computed, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { facesOf } from '@/model/model'
 import { changePick, emptyPick } from '@/model/pick'
 import { useAssetStore } from '@/stores/asset'
@@ -36,18 +36,20 @@ export function useLookAtModel(revision: ComputedRef<Revision | null>): LookedAt
   const pick = shallowRef<Pick | null>(null)
   const hovered = shallowRef<ArrayLike<number>>(NOTHING)
 
+  const ask = usePatience()
   watch(
     () => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`,
-    async (key, before) => {
+    (key, before) => {
       const wanted = revision.value
       // Another state of the same model keeps the old one in view until it has come.
       if (key?.split('/')[0] !== before?.split('/')[0]) model.value = faceGroups.value = pick.value = null
       hovered.value = NOTHING
       if (!wanted) return
-      await orSay(async () => {
+      const isWanted = () => revision.value?.id === wanted.id && revision.value.geometryVersion === wanted.geometryVersion
+      ask(isWanted, async () => {
         const asset = store.asset!.id
         const [next, groups] = await Promise.all([models.get(asset, wanted), api.faceGroups(asset, wanted.id)])
-        if (revision.value?.id !== wanted.id || revision.value.geometryVersion !== wanted.geometryVersion) return
+        if (!isWanted()) return
         pick.value = emptyPick(next)
         model.value = next
         faceGroups.value = groups

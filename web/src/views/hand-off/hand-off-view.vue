@@ -39,7 +39,7 @@ import { ElButton, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bakeState } from '@/model/bake-state'
 import { moment } from '@/model/words'
@@ -79,7 +79,8 @@ const canMake = computed(
 )
 
 const folder = ref<string | null>(null)
-onMounted(() => void orSay(async () => (folder.value = await api.handoffFolder())))
+const ask = usePatience()
+onMounted(() => ask(() => true, async () => (folder.value = await api.handoffFolder())))
 
 function bakeMoment(bakeId: number): string {
   const of = asset.value.bakes.find((b) => b.id === bakeId)

@@ -55,6 +55,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, 
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { count, moment } from '@/model/words'
 import AimMark from '@/components/aim-mark.vue'
 import { listenForKeys } from '@/stage/keyboard'
@@ -77,7 +78,8 @@ const on = useTryOn(() => props.asset)
 const panel = ref<'looks' | 'pack'>('looks')
 const trial = shallowRef<Trial | null>(null)
 const ready = shallowRef<{ name: string; look: Look }[]>([])
-onMounted(() => void orSay(async () => (ready.value = await api.readyLooks())))
+const ask = usePatience()
+onMounted(() => ask(() => true, async () => (ready.value = await api.readyLooks())))
 
 /** Groups that some sheet of the package has. */
 const shownLooks = computed(() => {

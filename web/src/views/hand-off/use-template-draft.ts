@@ -3,6 +3,7 @@ import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import { ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 
 import type { Asset, HandoffPlan, Template, TemplateLine } from '@/api/types'
@@ -51,17 +52,17 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     lines.value = structuredClone(template?.write ?? [])
   }
 
+  const ask = usePatience()
+
   async function load(wanted: string | null): Promise<void> {
-    await orSay(async () => {
-      templates.value = await api.templates()
-      lay(templates.value.find((t) => t.key === wanted) ?? templates.value[0])
-    })
+    templates.value = await api.templates()
+    lay(templates.value.find((t) => t.key === wanted) ?? templates.value[0])
   }
   // Another page may choose another template; what is being typed here stays.
   watch(
     () => [asset().id, asset().template] as const,
     ([, wanted]) => {
-      if (templates.value.length === 0 || !isChanged.value) void load(wanted)
+      if (templates.value.length === 0 || !isChanged.value) ask(() => wanted === asset().template, () => load(wanted))
     },
     { immediate: true }
   )
@@ -69,10 +70,10 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
   let asked = 0
   watch(
     [bakeId, lines, () => asset().maskState],
-    async ([id]) => {
+    ([id]) => {
       if (id === null || lines.value.length === 0) return
       const own = ++asked
-      await orSay(async () => {
+      ask(() => own === asked, async () => {
         const answer = await api.plan(id, chosen.value?.name ?? 'draft', lines.value)
         if (own === asked) plan.value = answer
       })

@@ -49,7 +49,7 @@ import { ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useMasksStore } from '@/stores/masks'
 
 import type { Group, PickResult } from '@/api/types'
@@ -68,18 +68,21 @@ const before = shallowRef<PickResult[]>([])
 const tried = shallowRef<Record<number, string>>({})
 const isTrying = computed(() => Object.keys(tried.value).length > 0)
 const colors = computed(() => props.groups.map((g) => g.color).join())
+const ask = usePatience()
 watch(
   [() => props.bakeId, () => props.sheet, variant, () => masks.kept?.state, colors, tried],
-  () =>
-    void orSay(async () => {
-      const of = variant.value
-      const wanted = tried.value
+  () => {
+    const of = variant.value
+    const wanted = tried.value
+    const isWanted = () => of === variant.value && wanted === tried.value
+    ask(isWanted, async () => {
       const now = isTrying.value ? await api.pickTest(props.bakeId, props.sheet, of, {}) : []
       const found = await api.pickTest(props.bakeId, props.sheet, of, wanted)
-      if (of !== variant.value || wanted !== tried.value) return
+      if (!isWanted()) return
       before.value = now
       results.value = found
-    }),
+    })
+  },
   { immediate: true }
 )
 

@@ -123,7 +123,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import DragNumber from '@/components/drag-number.vue'
 import LabelTag from '@/components/label-tag.vue'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { without } from '@/model/mask-plan'
 import { count } from '@/model/words'
@@ -153,9 +153,10 @@ function of(id: number): Group | undefined {
   return props.groups.find((g) => g.id === id)
 }
 
+const ask = usePatience()
 watch(
   () => props.bakeId,
-  (id) => void orSay(async () => (touching.value = await api.borders(id))),
+  (id) => ask(() => id === props.bakeId, async () => (touching.value = await api.borders(id))),
   { immediate: true }
 )
 watch(
@@ -165,7 +166,7 @@ watch(
     onCleanup(() => (isOld = true))
     await new Promise((resolve) => setTimeout(resolve, 120))
     if (isOld) return
-    await orSay(async () => {
+    ask(() => !isOld, async () => {
       const found = await api.specks(id, largest)
       if (isOld) return
       specks.value = found

@@ -1,6 +1,6 @@
 import { shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 import { useModelsStore } from '@/stores/models'
 import type { ComputedRef, ShallowRef } from 'vue'
@@ -19,14 +19,15 @@ export function useModelWithGroups(revision: ComputedRef<Revision | null>): Shal
   const shown = shallowRef<ModelWithGroups | null>(null)
   let turns = 0
 
+  const ask = usePatience()
   watch(
     [() => revision.value && `${revision.value.id}/${revision.value.geometryVersion}`, () => store.journalStamp],
-    async () => {
+    () => {
       const wanted = revision.value
       const turn = ++turns
       if (wanted?.id !== shown.value?.model.revisionId) shown.value = null
       if (!wanted) return
-      await orSay(async () => {
+      ask(() => turn === turns, async () => {
         const asset = store.asset!.id
         const [model, faceGroups] = await Promise.all([models.get(asset, wanted), api.faceGroups(asset, wanted.id)])
         if (turn === turns) shown.value = { model, faceGroups }

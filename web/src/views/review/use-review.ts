@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
 import { useReviewStore } from '@/stores/review'
@@ -50,18 +51,19 @@ export function useReview(revision: ComputedRef<Revision | null>): ReviewWork {
     items.value.filter((i) => i.kin === current.value?.kin && (i.isWaiting || i.id === current.value.id))
   )
 
+  const ask = usePatience()
   watch(
     [() => revision.value?.id, () => store.journalStamp],
-    () => void orSay(() => reviews.load(store.asset!.id, revision.value)),
+    ([, stamp]) => ask(() => stamp === store.journalStamp, () => reviews.load(store.asset!.id, revision.value)),
     { immediate: true }
   )
   watch(
     () => current.value?.id,
-    async (id) => {
+    (id) => {
       ranges.value = []
       isForAlike.value = false
       if (id === undefined) return
-      await orSay(async () => {
+      ask(() => current.value?.id === id, async () => {
         const found = await api.reviewFaces(store.asset!.id, revision.value!.id, id)
         if (current.value?.id === id) ranges.value = found
       })

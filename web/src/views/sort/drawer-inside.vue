@@ -25,7 +25,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { facesOfStack, stackPieces } from '@/model/drawers'
 import { count } from '@/model/words'
 import { useLabelsStore } from '@/stores/labels'
@@ -51,7 +51,8 @@ const shown = ref(PAGE)
 const reasons = shallowRef<Reason[]>([])
 const number = computed(() => props.group?.number ?? 0)
 
-onMounted(() => void orSay(() => labels.load('alike')))
+const ask = usePatience()
+onMounted(() => ask(() => true, () => labels.load('alike')))
 watch(
   [() => sorting.faceGroups, () => props.group?.id],
   async () => {

@@ -31,7 +31,7 @@
 import { ElButton, ElDialog, ElInput, ElOption, ElSelect } from 'element-plus'
 import { onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useChange } from '@/stores/use-change'
@@ -48,7 +48,8 @@ const { version } = store.asset!
 const chosen = ref(present)
 const name = ref('')
 
-onMounted(() => void orSay(async () => (palettes.value = await api.palettes())))
+const ask = usePatience()
+onMounted(() => ask(() => true, async () => (palettes.value = await api.palettes())))
 
 async function closeAfter(request: () => Promise<unknown>): Promise<void> {
   if (await change(request)) emit('close')

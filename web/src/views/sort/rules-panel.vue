@@ -33,6 +33,7 @@ import { shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
@@ -49,9 +50,14 @@ const picking = usePickingStore()
 const change = useChange()
 const list = shallowRef<RuleList | null>(null)
 
+const ask = usePatience()
 watch(
   [() => store.journalStamp, () => props.revision.id, () => props.revision.geometryVersion],
-  () => void orSay(async () => (list.value = await api.rules(store.asset!.id, props.revision.id))),
+  ([stamp]) =>
+    ask(
+      () => stamp === store.journalStamp,
+      async () => (list.value = await api.rules(store.asset!.id, props.revision.id))
+    ),
   { immediate: true }
 )
 

@@ -1,5 +1,5 @@
 import { computed, ref, watch } from 'vue'
-import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { parseHex } from '@/model/color'
 import { useLabelsStore } from '@/stores/labels'
 import { useSortingStore } from '@/stores/sorting'
@@ -49,8 +49,10 @@ export function useStageLook(revision: () => Revision | null): StageLook {
   watch(views, (all) => {
     if (!all.some((v) => v.value === view.value)) view.value = 'ids'
   })
+  const ask = usePatience()
   watch([view, () => sorting.model], () => {
-    if (view.value === 'materials' && sorting.model) void orSay(() => labels.load('materials'))
+    const isWanted = () => view.value === 'materials' && sorting.model !== null
+    if (isWanted()) ask(isWanted, () => labels.load('materials'))
   })
 
   const faceColors = computed(() => {

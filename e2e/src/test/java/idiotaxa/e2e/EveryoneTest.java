@@ -245,6 +245,36 @@ class EveryoneTest extends OnTheDemo {
     page.close();
   }
 
+  /** What a station asks by itself waits, without a message of each question. */
+  @Test
+  void aStationThatIsOpenedWhileTheServerIsAwayFillsWhenItIsBack() {
+    browser.expect("/api/");
+    Page page = open("assets/" + idOf("Channel marker buoy") + "/bring-in");
+    StagePage artist = new StagePage(page);
+    artist.waitForStage();
+    AtomicBoolean isAway = new AtomicBoolean(true);
+    page.route(
+        "**/api/**",
+        route -> {
+          if (isAway.get()) {
+            route.abort();
+          } else {
+            route.fallback();
+          }
+        });
+    artist.goTo("Bake");
+    page.waitForTimeout(1500);
+    assertThat(artist.button("Bake")).isDisabled();
+    artist.button("Distances").click();
+    page.waitForTimeout(500);
+    assertThat(page.locator(".el-message")).hasCount(0);
+    isAway.set(false);
+    assertThat(artist.button("Bake")).isEnabled();
+    assertThat(page.getByLabel("Reach outward of Whole model in mm")).isVisible();
+    artist.waitForStage();
+    page.close();
+  }
+
   /** What the server refuses is seen no more, and is picked again. */
   @Test
   void aRefusedClaimGivesPickAndColoursBack() {

@@ -61,9 +61,9 @@ void main() {
 #endif
   float lightness = light();
 #ifdef IS_LAID_OVER
-  // Every other sample is left free: a pixel is half of what lies behind.
+  // Every other sample is left free: a pixel is half of what lies behind, in its middle sample, which the pointer reads, too.
   vec2 sampled = floor(gl_FragCoord.xy);
-  if (mod(sampled.x + sampled.y, 2.0) > 0.5) {
+  if (mod(sampled.x + sampled.y, 2.0) < 0.5) {
     discard;
   }
   outFace = vec4(1.0);

@@ -143,6 +143,11 @@ class EveryoneTest extends OnTheDemo {
     assertThat(page.getByText("The source lies half see-through over the target")).isVisible();
     page.waitForTimeout(1000);
     assertThat(colouredPairs(page)).isGreaterThan(3000);
+    // What lies below is still what the pointer is told of.
+    for (int x : new int[] {580, 581}) {
+      page.mouse().move(x, 500);
+      assertThat(page.locator(".notes")).containsText("hull");
+    }
     page.close();
   }
 
@@ -213,13 +218,11 @@ class EveryoneTest extends OnTheDemo {
     return best;
   }
 
-  @Test
-  void claimsWaitForAServerThatIsAwayAndAreSentThen() {
-    browser.expect("/claims");
-    Page page = openSort();
+  /** Nobody answers requests to some addresses until what is returned is set to false. */
+  private static AtomicBoolean sendAway(Page page, String addresses) {
     AtomicBoolean isAway = new AtomicBoolean(true);
     page.route(
-        "**/claims",
+        addresses,
         route -> {
           if (isAway.get()) {
             route.abort();
@@ -227,6 +230,14 @@ class EveryoneTest extends OnTheDemo {
             route.fallback();
           }
         });
+    return isAway;
+  }
+
+  @Test
+  void claimsWaitForAServerThatIsAwayAndAreSentThen() {
+    browser.expect("/claims");
+    Page page = openSort();
+    AtomicBoolean isAway = sendAway(page, "**/claims");
     StagePage artist = new StagePage(page);
     artist.clickStage(0.35, 0.5);
     assertThat(artist.pickLine()).containsText("of the area");
@@ -252,16 +263,7 @@ class EveryoneTest extends OnTheDemo {
     Page page = open("assets/" + idOf("Channel marker buoy") + "/bring-in");
     StagePage artist = new StagePage(page);
     artist.waitForStage();
-    AtomicBoolean isAway = new AtomicBoolean(true);
-    page.route(
-        "**/api/**",
-        route -> {
-          if (isAway.get()) {
-            route.abort();
-          } else {
-            route.fallback();
-          }
-        });
+    AtomicBoolean isAway = sendAway(page, "**/api/**");
     artist.goTo("Bake");
     page.waitForTimeout(1500);
     assertThat(artist.button("Bake")).isDisabled();

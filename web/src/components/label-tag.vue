@@ -1,5 +1,5 @@
 <template>
-  <span class="tag" :class="{ unclaimed: color === null }" :style="colors">
+  <span class="tag" :class="{ unclaimed: color === null, pale: color !== null && isPale(color) }" :style="colors">
     <span class="hole" aria-hidden="true" />
     <span class="number mono">{{ number === null ? '·' : number }}</span>
     <span class="name">{{ name }}</span>
@@ -8,7 +8,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { textOn } from '@/model/color'
+import { isPale, textOn } from '@/model/color'
 
 /** A group as a punched label tag; color null is the unclaimed one, hatched as on the stage. */
 const props = defineProps<{ number: number | null; name: string; color: string | null }>()
@@ -22,6 +22,7 @@ const colors = computed(() =>
 .tag {
   --tag: var(--stage-paper);
   --on-tag: var(--stage-ink);
+  --shape: polygon(9px 0, 100% 0, 100% 100%, 9px 100%, 0 68%, 0 32%);
 
   display: inline-flex;
   align-items: center;
@@ -31,7 +32,23 @@ const colors = computed(() =>
   padding: 0 12px 0 9px;
   background: var(--tag);
   color: var(--on-tag);
-  clip-path: polygon(9px 0, 100% 0, 100% 100%, 9px 100%, 0 68%, 0 32%);
+  clip-path: var(--shape);
+}
+
+/* On paper it would not be seen where it ends. */
+.pale {
+  position: relative;
+  isolation: isolate;
+  background: var(--on-tag);
+}
+
+.pale::before {
+  content: '';
+  position: absolute;
+  inset: 1px;
+  z-index: -1;
+  background: var(--tag);
+  clip-path: var(--shape);
 }
 
 .unclaimed {

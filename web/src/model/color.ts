@@ -13,3 +13,11 @@ export function textOn(hex: string): string {
   const luminance = 0.2126 * r! + 0.7152 * g! + 0.0722 * b!
   return (luminance + 0.05) / 0.05 > 1.05 / (luminance + 0.05) ? '#000000' : '#ffffff'
 }
+
+/** Of a channel, 0 … 255: a colour with no channel below it is nearly white. */
+const PALE = 215
+
+/** Whether a colour ends unseen on the paper of the interface by day. */
+export function isPale(hex: string): boolean {
+  return Math.min(...parseHex(hex)) >= PALE
+}

@@ -125,7 +125,7 @@ const { image: compared } = useMapImage(() => {
 const waiting = computed(() => {
   if (imageProblem.value) return imageProblem.value
   if (props.isRunning) return 'The map appears here when the bake is done.'
-  return isDone.value ? 'Fetching the map…' : 'Press Bake: the ID map appears here.'
+  return isDone.value ? 'Fetching the map…' : 'This bake has no map.'
 })
 
 watch(

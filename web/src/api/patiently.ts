@@ -9,7 +9,10 @@ const LONGEST_WAIT_MS = 10_000
  *
  * @param onWait hears when it has to wait, and when it no longer has
  */
-export async function patiently<T>(request: () => Promise<T>, onWait: (isWaiting: boolean) => void): Promise<T> {
+export async function patiently<T>(
+  request: () => Promise<T>,
+  onWait: (isWaiting: boolean) => void = () => {}
+): Promise<T> {
   for (let wait = FIRST_WAIT_MS; ; wait = Math.min(LONGEST_WAIT_MS, 2 * wait)) {
     try {
       const answer = await request()

@@ -25,7 +25,7 @@ export function useMapImage(url: () => string | null): MapImage {
         return
       }
       try {
-        const bitmap = await createImageBitmap(await patiently(() => getBlob(address, abort.signal), () => {}), {
+        const bitmap = await createImageBitmap(await patiently(() => getBlob(address, abort.signal)), {
           colorSpaceConversion: 'none',
           premultiplyAlpha: 'none'
         })

@@ -11,11 +11,8 @@ export function usePatience(): (isWanted: () => boolean, request: () => Promise<
   onBeforeUnmount(() => (isHere = false))
   return (isWanted, request) =>
     void orSay(() =>
-      patiently(
-        async () => {
-          if (isHere && isWanted()) await request()
-        },
-        () => {}
-      )
+      patiently(async () => {
+        if (isHere && isWanted()) await request()
+      })
     )
 }

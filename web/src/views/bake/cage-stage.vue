@@ -38,13 +38,14 @@ const overlays = useOverlays(() => (hasSource.value ? store.sources : []))
 const sides = computed(() => (model.value ? faceSides(model.value) : null))
 
 const ask = usePatience()
+const wanted = computed(() => store.target && `${store.target.id}/${store.target.geometryKey}`)
 watch(
-  () => store.target && `${store.target.id}/${store.target.geometryKey}`,
-  () => {
+  wanted,
+  (key) => {
     const { target } = store
     if (!target) return
     ask(
-      () => store.target?.geometryKey === target.geometryKey,
+      () => key === wanted.value,
       async () => {
         const loaded = await Promise.all([useModelsStore().get(store.asset!.id, target), api.directions(target.id)])
         ;[model.value, directions.value] = loaded

@@ -32,7 +32,7 @@ export function useAnswer<T>(question: () => string | null, ask: () => Promise<T
         async () => {
           try {
             // While the server is away, which one line says, it is asked again as long as it is wanted.
-            const got = await patiently(async () => (isStale ? null : await ask()), () => {})
+            const got = await patiently(async () => (isStale ? null : await ask()))
             if (isStale) return
             answer.value = got
             problem.value = null

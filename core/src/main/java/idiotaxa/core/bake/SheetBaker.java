@@ -258,6 +258,9 @@ final class SheetBaker {
 
   /** One thread's scratch and counts. */
   private final class Worker {
+    /** Triangles of which a tile is enclosed. */
+    private static final int MOST_AROUND = 16;
+
     private final SurfaceSampler sampler = new SurfaceSampler(mesh, triangles, readers.get());
     private final SampleCounts counts = new SampleCounts(mesh.parts().size());
     private final boolean[] isMet = new boolean[triangles.count()];
@@ -280,9 +283,15 @@ final class SheetBaker {
       borders.read(tile, marks);
     }
 
-    /** The search for what a square of the tile can meet begins at what the tile can, where few corners tell that. */
+    /**
+     * The search for what a square of the tile can meet begins at what the tile can, where a few triangles tell
+     * that: more of them would have more corners than are told apart, and cost more than they spare.
+     */
     private void enclose(int tile) {
       sampler.beginAround();
+      if (bins.to(tile) - bins.from(tile) > MOST_AROUND) {
+        return;
+      }
       long x = (long) bins.x(tile) * UvTriangles.STEPS;
       long y = (long) bins.y(tile) * UvTriangles.STEPS;
       long side = (long) TileBins.SIDE * UvTriangles.STEPS;

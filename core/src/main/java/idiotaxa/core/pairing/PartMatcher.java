@@ -105,7 +105,7 @@ final class PartMatcher {
     return parts;
   }
 
-  /** Null where that is every part: then nothing is asked of which part a triangle is, and subtrees of several parts serve too. */
+  /** Null where that is every part: no triangle is asked for its part then, and subtrees of several parts serve. */
   private long[] bits(List<Integer> sourceParts) {
     if (!sourceParts.isEmpty() && Set.copyOf(sourceParts).size() == source.parts().size()) {
       return null;

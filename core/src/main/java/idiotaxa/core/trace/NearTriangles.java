@@ -68,13 +68,13 @@ public final class NearTriangles {
     walk = new ShaftWalk(bvh, labels, parts, root);
   }
 
-  /** Begins the region around all regions to come; points are added as to those. Until it is told, nothing is known of it. */
+  /** Begins the region around all regions to come; points are added as to those. Until it is told it holds all. */
   public void beginAround() {
     walk.beginAtRoot();
     begin(0);
   }
 
-  /** All regions until the next such one lie in the one that was begun: their search begins at what it can meet. */
+  /** All regions until the next such one lie in the one that was begun: their search begins at what that can meet. */
   public void closeAround(double backward, double forward) {
     if (!root.isEmpty() && root.enclose(backward, forward)) {
       walk.beginWithin();

@@ -19,6 +19,7 @@ export class FaceMarks {
   private readonly bytes: Uint8Array
   private readonly faceCount: number
   private readonly changedRows = new Set<number>()
+  private away: Uint8Array | null = null
   private picked: Runs = NO_RUNS
   private groups: Uint16Array
   /** Whether the whole was sent, so that single rows can follow. */
@@ -57,6 +58,8 @@ export class FaceMarks {
 
   /** @param away 1 for faces that are out of sight; null for none */
   setAway(away: Uint8Array | null): void {
+    if (away === null && this.away === null) return
+    this.away = away
     for (let f = 0; f < this.faceCount; f++) this.mark(f, AWAY, away?.[f] === 1)
     this.send()
   }

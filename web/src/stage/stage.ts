@@ -108,6 +108,8 @@ export class Stage {
     this.renderer.outputColorSpace = LinearSRGBColorSpace
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio, this.mostPixelRatio()))
     this.clearToNothing()
+    // The first picture would ask whether there is such a thing, and wait for the answer behind all that the page draws.
+    this.renderer.capabilities.getMaxAnisotropy()
     host.appendChild(this.renderer.domElement)
     this.renderer.domElement.style.display = 'block'
     this.colorTable = new DataTexture(
@@ -509,7 +511,8 @@ export class Stage {
   private renderFrame(): void {
     this.frameRequest = 0
     if (this.shown) this.draw(this.shown)
-    else this.renderer.clear()
+    // A canvas that nothing was drawn on is empty, and the page lays it over itself at no cost.
+    else if (this.surfaces > 0) this.renderer.clear()
     this.host.dataset.frame = String(++this.frames)
     this.host.dataset.ready = String(this.shown !== null)
   }

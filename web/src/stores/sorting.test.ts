@@ -63,6 +63,22 @@ describe('claims', () => {
     vi.useRealTimers()
   })
 
+  it('are counted when the model has been drawn, and not before', async () => {
+    const sorting = useSortingStore()
+    const next = { ...fourFaces(), revisionId: 4, version: 1 }
+    vi.spyOn(useModelsStore(), 'get').mockResolvedValue(next)
+    server.truth.set([7, 0, 0, 0])
+    await sorting.show(1, { id: 4, geometryVersion: 1 } as Revision, 'later')
+    expect([...sorting.faceGroups!]).toEqual([7, 0, 0, 0])
+    expect(sorting.drawers).toBeNull()
+    // The same model is shown again with what somebody has claimed meanwhile.
+    server.truth.set([7, 7, 0, 0])
+    await sorting.show(1, { id: 4, geometryVersion: 1 } as Revision, 'later still')
+    await vi.advanceTimersByTimeAsync(400)
+    expect(sorting.drawers!.get(7)).toMatchObject({ faces: 2, share: 0.5 })
+    expect(sorting.claimedShare).toBe(0.5)
+  })
+
   it('are seen at once and wait for a server that is away, in their order', async () => {
     const sorting = useSortingStore()
     server.isAway = true

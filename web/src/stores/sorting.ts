@@ -5,6 +5,7 @@ import { patiently } from '@/api/patiently'
 import { DrawerTally } from '@/model/drawer-tally'
 import { eachInRuns } from '@/model/runs'
 import { useModelsStore } from '@/stores/models'
+import { whenDrawn } from '@/stores/when-drawn'
 
 import type { Group, JournalState, Revision } from '@/api/types'
 import type { Drawer } from '@/model/drawer-tally'
@@ -34,11 +35,13 @@ export const useSortingStore = defineStore('sorting', () => {
   /** Whether they wait for a server that does not answer. */
   const isWaiting = ref(false)
 
+  /** Whether the model has been drawn: it is seen first, and counted then. */
+  const isDrawn = ref(false)
   /** Kept from claim to claim, as long as it counts the same surface. */
   let tally: DrawerTally | null = null
   /** Null while there is nothing to count yet. */
   const drawers = computed<Map<number, Drawer> | null>(() => {
-    if (!model.value || !faceGroups.value) {
+    if (!model.value || !faceGroups.value || !isDrawn.value) {
       tally = null
       return null
     }
@@ -59,6 +62,7 @@ export const useSortingStore = defineStore('sorting', () => {
     const own = ++loads
     if (model.value?.revisionId !== revision.id || model.value.version !== revision.geometryVersion) {
       model.value = faceGroups.value = hidden.value = null
+      isDrawn.value = false
       const groups = api.faceGroups(asset, revision.id)
       // Where the model fails too, that is what is told.
       groups.catch(() => undefined)
@@ -66,6 +70,9 @@ export const useSortingStore = defineStore('sorting', () => {
       if (own !== loads) return
       model.value = next
       loadedStamp = UNKNOWN
+      void whenDrawn().then(() => {
+        if (model.value === next) isDrawn.value = true
+      })
       await followJournal(stamp, groups)
       return
     }

@@ -5,12 +5,14 @@ import { orSay } from '@/components/say'
 /**
  * For what a view asks by itself: while the server is away, which one line says, it is asked again as long as it is
  * wanted and the view is there. What the server refuses is said.
+ *
+ * @returns what asks, and tells whether the server took it
  */
-export function usePatience(): (isWanted: () => boolean, request: () => Promise<unknown>) => void {
+export function usePatience(): (isWanted: () => boolean, request: () => Promise<unknown>) => Promise<boolean> {
   let isHere = true
   onBeforeUnmount(() => (isHere = false))
   return (isWanted, request) =>
-    void orSay(() =>
+    orSay(() =>
       patiently(async () => {
         if (isHere && isWanted()) await request()
       })

@@ -26,19 +26,19 @@
         </router-link>
       </nav>
     </top-bar>
-    <p v-if="!store.isConnected || sorting.isWaiting" class="offline" role="status">
+    <calm-line v-if="!store.isConnected || sorting.isWaiting">
       The server does not answer; it is tried again.
       <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} {{ sorting.unsent === 1 ? 'waits' : 'wait' }} here, to be sent then.</template>
       <template v-else>What you see may be old.</template>
-    </p>
-    <p v-else-if="isRenewed" class="offline" role="status">
+    </calm-line>
+    <calm-line v-else-if="isRenewed">
       The server has a newer version of Idiotaxa. Work goes on; load the page again when it suits.
       <button type="button" class="word-button" @click="loadAgain">Load it again</button>
-    </p>
-    <p v-if="store.asset?.isInTrash" class="offline" role="status">
+    </calm-line>
+    <calm-line v-if="store.asset?.isInTrash">
       This asset lies in the trash: it can be looked at, and changed once it is taken back.
       <router-link :to="{ name: 'trash' }">To the trash</router-link>
-    </p>
+    </calm-line>
     <main v-if="store.asset" class="view">
       <router-view />
       <reference-board ref="references" />
@@ -57,6 +57,7 @@ import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
 import { STATIONS } from '@/router'
 import type { StationName } from '@/router'
+import CalmLine from '@/shell/calm-line.vue'
 import { isRenewed, lookForRenewal } from '@/shell/renewed'
 import TopBar from '@/shell/top-bar.vue'
 import { usePageTitle } from '@/shell/use-page-title'
@@ -182,12 +183,6 @@ onBeforeUnmount(() => {
   font-size: var(--text-small);
   line-height: 17px;
   text-align: center;
-}
-
-.offline {
-  padding: 6px 16px;
-  background: var(--accent-soft);
-  border-bottom: 1px solid var(--warn);
 }
 
 .view {

@@ -5,11 +5,14 @@
       <slot name="bar" />
       <catalogue-links />
     </top-bar>
+    <calm-line v-if="isServerAwaited">The server does not answer; it is tried again. What you see may be old.</calm-line>
     <slot />
   </div>
 </template>
 
 <script setup lang="ts">
+import { isServerAwaited } from '@/components/use-reading'
+import CalmLine from '@/shell/calm-line.vue'
 import CatalogueLinks from '@/shell/catalogue-links.vue'
 import TopBar from '@/shell/top-bar.vue'
 import { usePageTitle } from '@/shell/use-page-title'

@@ -56,12 +56,13 @@
 <script setup lang="ts">
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { ElButton, ElInput, ElOption, ElSelect } from 'element-plus'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import PageTurner from '@/components/page-turner.vue'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
+import { useReading } from '@/components/use-reading'
 import { droppedFiles } from '@/model/dropped-files'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
@@ -70,18 +71,15 @@ import PaletteList from '@/views/catalogue/palette-list.vue'
 import RecipeList from '@/views/catalogue/recipe-list.vue'
 import { useDroppedModels } from '@/views/catalogue/use-dropped-models'
 
-import type { AssetPage } from '@/api/types'
-
 const router = useRouter()
 const person = usePersonStore()
-const found = shallowRef<AssetPage | null>(null)
 const search = ref('')
 const order = useLocalStorage('idiotaxa.catalogue-order', 'name')
 const page = ref(0)
+const { value: found, problem, load } = useReading(() => api.assets(search.value.trim(), order.value, page.value, person.show))
 const ORDERS = { name: 'By name', newest: 'Newest first', 'least-claimed': 'Least claimed first', 'last-baked': 'Last baked first' }
 const hasFilters = computed(() => person.shows.length > 1 || search.value !== '' || (found.value?.total ?? 0) > 3)
 const chosenShow = computed({ get: () => person.show ?? 0, set: (id: number) => (person.chosenShow = id || null) })
-const problem = ref<string | null>(null)
 const name = ref('')
 const isOver = ref(false)
 const { sending, take } = useDroppedModels()
@@ -95,20 +93,10 @@ async function drop(e: DragEvent): Promise<void> {
 watch([order, () => person.show], () => turnTo(0))
 watchDebounced(search, () => turnTo(0), { debounce: 250 })
 watch(page, () => void load())
-onMounted(load)
 
 function turnTo(first: number): void {
   if (page.value === first) void load()
   else page.value = first
-}
-
-async function load(): Promise<void> {
-  try {
-    found.value = await api.assets(search.value.trim(), order.value, page.value, person.show)
-    problem.value = null
-  } catch (e) {
-    problem.value = (e as Error).message
-  }
 }
 
 const { isUnderWay: isCreating, run: create } = useOneAtATime(async () => {

@@ -2,6 +2,7 @@
   <aside class="list" aria-labelledby="palettes-title">
     <h2 id="palettes-title">Palettes</h2>
     <el-input v-model="search" clearable placeholder="Search names and keywords" aria-label="Search groups" />
+    <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
     <p v-if="palettes && palettes.length === 0" class="soft small">
       There is no palette yet. Make one here, or keep the groups of an asset as one on Sort.
     </p>
@@ -28,11 +29,13 @@
 
 <script setup lang="ts">
 import { ElButton, ElInput } from 'element-plus'
-import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
+import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { useReading } from '@/components/use-reading'
 import { readJsonFile } from '@/model/json-file'
 import { count } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
@@ -42,12 +45,10 @@ import type { Palette, PaletteGroup } from '@/api/types'
 /** The palettes that assets share, searched over names and keywords. */
 const router = useRouter()
 const person = usePersonStore()
-const palettes = shallowRef<Palette[] | null>(null)
+const { value: palettes, problem } = useReading(api.palettes)
 const search = ref('')
 const name = ref('')
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
-
-onMounted(() => void orSay(async () => (palettes.value = await api.palettes())))
 
 const found = computed(() =>
   (palettes.value ?? [])

@@ -1,6 +1,7 @@
 <template>
   <aside class="list" aria-labelledby="recipes-title">
     <h2 id="recipes-title">Recipes</h2>
+    <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
     <p v-if="recipes && recipes.length === 0" class="soft small">
       There is no recipe yet. Save one from a sorted asset, on its page Sort under rules, or read a file.
     </p>
@@ -31,9 +32,11 @@
 
 <script setup lang="ts">
 import { ElButton, ElMessage } from 'element-plus'
-import { onMounted, shallowRef, useTemplateRef } from 'vue'
+import { useTemplateRef } from 'vue'
 import { api } from '@/api/client'
+import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { useReading } from '@/components/use-reading'
 import { readJsonFile } from '@/model/json-file'
 import { count, moment } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
@@ -42,14 +45,8 @@ import type { Recipe } from '@/api/types'
 
 /** The recipes that are kept, with the assets that were made with them. */
 const person = usePersonStore()
-const recipes = shallowRef<Recipe[] | null>(null)
+const { value: recipes, problem, load } = useReading(api.recipes)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
-
-onMounted(load)
-
-async function load(): Promise<void> {
-  await orSay(async () => (recipes.value = await api.recipes()))
-}
 
 async function remove(recipe: Recipe): Promise<void> {
   await orSay(() => api.deleteRecipe(recipe.id))

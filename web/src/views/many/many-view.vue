@@ -26,6 +26,7 @@
         <el-button :disabled="ids.length === 0" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
         <el-button :disabled="ids.length === 0" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
       </div>
+      <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <job-line v-if="sending !== null" :share="sending" doing="sending the folder">
         <button class="word-button" type="button" @click="stopSending()">Stop</button>
       </job-line>
@@ -80,20 +81,23 @@
 </template>
 
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { ElButton, ElOption, ElSelect } from 'element-plus'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { uploadMany } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import PageTurner from '@/components/page-turner.vue'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
+import { useReading } from '@/components/use-reading'
 import { droppedFiles } from '@/model/dropped-files'
 import { count, percent } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
 
-import type { ManyDone, ManyLine, ManyLines, Recipe } from '@/api/types'
+import type { ManyDone, ManyLine, Recipe } from '@/api/types'
 import type { StationName } from '@/router'
 
 const LOOK_MS = 1500
@@ -106,8 +110,9 @@ const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
 }
 
 const person = usePersonStore()
-const all = shallowRef<ManyLines | null>(null)
 const page = ref(0)
+const { value: all, problem, load } = useReading(() => api.many(page.value))
+const ask = usePatience()
 const lines = computed(() => all.value?.lines ?? null)
 const recipes = shallowRef<Recipe[]>([])
 const recipe = ref<number | null>(null)
@@ -117,7 +122,6 @@ const sending = ref<number | null>(null)
 let stopSending = (): void => {}
 const isOver = ref(false)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
-let timer = 0
 
 const ids = computed(() => (chosen.value.length > 0 ? chosen.value : (lines.value ?? []).map((l) => l.id)))
 const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : (all.value?.total ?? 0) > ids.value.length ? 'this page' : 'all'))
@@ -134,25 +138,20 @@ const summary = computed(() => {
 })
 
 onMounted(async () => {
-  await Promise.all([load(), orSay(async () => (recipes.value = await api.recipes()))])
+  await ask(() => true, async () => (recipes.value = await api.recipes()))
   recipe.value = recipes.value[0]?.id ?? null
-  timer = window.setInterval(() => void follow(), LOOK_MS)
 })
-onBeforeUnmount(() => window.clearInterval(timer))
+useIntervalFn(follow, LOOK_MS)
 
 watch(page, () => {
   chosen.value = []
   void load()
 })
 
-async function load(): Promise<void> {
-  await orSay(async () => (all.value = await api.many(page.value)))
-}
-
-/** While something is under way; a server that is away is not asked about again and again. */
-async function follow(): Promise<void> {
+/** While something is under way. */
+function follow(): void {
   const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running')
-  if (isBusy && !document.hidden) all.value = await api.many(page.value).catch(() => all.value)
+  if (isBusy && !document.hidden) void load()
 }
 
 async function drop(e: DragEvent): Promise<void> {

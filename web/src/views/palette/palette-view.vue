@@ -45,10 +45,11 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { ElButton, ElInput, ElMessageBox } from 'element-plus'
-import { computed, onMounted, ref } from 'vue'
+import { computed } from 'vue'
 import { onBeforeRouteLeave, useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
+import { useReading } from '@/components/use-reading'
 import { count } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import PaletteQuality from '@/views/palette/palette-quality.vue'
@@ -58,17 +59,9 @@ import { usePaletteDraft } from '@/views/palette/use-palette-draft'
 import type { WantedGroup } from '@/api/types'
 
 const route = useRoute()
-const problem = ref('')
 const { palette, name, groups, judgement, merged, isChanged, load, keep, leave, add, remove, setColor, proposeColors } =
   usePaletteDraft(() => Number(route.params.id))
-
-onMounted(async () => {
-  try {
-    await load()
-  } catch (e) {
-    problem.value = (e as Error).message
-  }
-})
+const { problem } = useReading(load)
 
 useEventListener(window, 'beforeunload', (e) => {
   if (isChanged.value) e.preventDefault()

@@ -1,6 +1,7 @@
 <template>
   <catalogue-page :title="person.mayManage ? 'People' : 'Your account'">
     <main class="keeper-page columns" data-testid="people">
+      <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <div class="column">
         <accounts-panel v-if="person.mayManage" :accounts="accounts" @changed="load" />
         <password-panel />
@@ -15,9 +16,10 @@
 </template>
 
 <script setup lang="ts">
-import { onMounted, shallowRef } from 'vue'
+import { computed } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import NoticeLine from '@/components/notice-line.vue'
+import { useReading } from '@/components/use-reading'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
 import AccountsPanel from '@/views/people/accounts-panel.vue'
@@ -25,28 +27,20 @@ import PasswordPanel from '@/views/people/password-panel.vue'
 import ShowsPanel from '@/views/people/shows-panel.vue'
 import TokensPanel from '@/views/people/tokens-panel.vue'
 import TrailPanel from '@/views/people/trail-panel.vue'
-import type { Account, ApiToken, Show } from '@/api/types'
 
 const person = usePersonStore()
-const accounts = shallowRef<Account[]>([])
-const shows = shallowRef<Show[]>([])
-const tokens = shallowRef<ApiToken[]>([])
-
-onMounted(load)
-
-async function load(): Promise<void> {
-  await orSay(async () => {
-    const [some, more, others] = await Promise.all([
-      person.mayManage ? api.accounts() : Promise.resolve([]),
-      api.shows(),
-      api.tokens()
-    ])
-    accounts.value = some
-    shows.value = more
-    tokens.value = others
-    await person.load()
-  })
-}
+const { value, problem, load } = useReading(async () => {
+  const [accounts, shows, tokens] = await Promise.all([
+    person.mayManage ? api.accounts() : Promise.resolve([]),
+    api.shows(),
+    api.tokens()
+  ])
+  await person.load()
+  return { accounts, shows, tokens }
+})
+const accounts = computed(() => value.value?.accounts ?? [])
+const shows = computed(() => value.value?.shows ?? [])
+const tokens = computed(() => value.value?.tokens ?? [])
 </script>
 
 <style scoped>

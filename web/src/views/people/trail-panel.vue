@@ -19,7 +19,7 @@
         </tr>
       </tbody>
     </table>
-    <el-button v-if="hasMore" size="small" @click="load">Earlier ones</el-button>
+    <el-button v-if="hasMore" size="small" @click="orSay(addEarlier)">Earlier ones</el-button>
   </section>
 </template>
 
@@ -28,6 +28,7 @@ import { ElButton } from 'element-plus'
 import { onMounted, ref } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import { moment } from '@/model/words'
 import type { TrailEntry } from '@/api/types'
 
@@ -36,14 +37,13 @@ const PAGE = 200
 const entries = ref<TrailEntry[]>([])
 const hasMore = ref(false)
 
-onMounted(load)
+const ask = usePatience()
+onMounted(() => ask(() => entries.value.length === 0, addEarlier))
 
-async function load(): Promise<void> {
-  await orSay(async () => {
-    const more = await api.trail(entries.value.at(-1)?.id ?? null)
-    entries.value.push(...more)
-    hasMore.value = more.length === PAGE
-  })
+async function addEarlier(): Promise<void> {
+  const more = await api.trail(entries.value.at(-1)?.id ?? null)
+  entries.value.push(...more)
+  hasMore.value = more.length === PAGE
 }
 </script>
 

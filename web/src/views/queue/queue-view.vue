@@ -73,9 +73,10 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { ElButton } from 'element-plus'
-import { computed, ref, shallowRef } from 'vue'
+import { computed } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { useReading } from '@/components/use-reading'
 import { count, duration, moment, percent } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import type { ProcessView, Queue, QueueLine } from '@/api/types'
@@ -93,8 +94,7 @@ const KINDS: Record<string, string> = {
 const STATIONS: Record<string, StationName> = { 'bake-sheet': 'bake', 'pack-handoff': 'hand-off', 'find-hidden': 'sort' }
 const STATES: Record<string, string> = { there: 'at work', silent: 'silent', ended: 'ended' }
 
-const queue = shallowRef<Queue | null>(null)
-const problem = ref('')
+const { value: queue, problem, load } = useReading<Queue>(api.queue)
 
 const summary = computed(() => {
   const { running, waiting, longestWaitSeconds } = queue.value!.now
@@ -113,20 +113,13 @@ const parts = computed(() => {
   ].filter((part) => part.at === 'endedAt' || part.lines.length > 0)
 })
 
-useIntervalFn(look, LOOK_MS, { immediateCallback: true })
-
-async function look(): Promise<void> {
-  if (document.hidden) return
-  try {
-    queue.value = await api.queue()
-  } catch (e) {
-    problem.value = (e as Error).message
-  }
-}
+useIntervalFn(() => {
+  if (!document.hidden) void load()
+}, LOOK_MS)
 
 async function again(line: QueueLine): Promise<void> {
   await orSay(() => api.jobAgain(line.kind, line.id))
-  await look()
+  await load()
 }
 
 function doing(line: QueueLine): string {

@@ -108,6 +108,7 @@ import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/components/say'
+import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'
 import { facesOf } from '@/model/model'
 import { changePick, emptyPick, pickOfRuns } from '@/model/pick'
@@ -121,6 +122,7 @@ import type { Pick } from '@/model/pick'
 
 const store = useAssetStore()
 const change = useChange()
+const ask = usePatience()
 const recipes = shallowRef<Recipe[] | null>(null)
 const previews = shallowRef<RecipePreview[]>([])
 const newer = shallowRef<string[]>([])
@@ -140,7 +142,7 @@ const revision = computed(
 const shown = useModelWithGroups(revision)
 
 onMounted(async () => {
-  await load()
+  await ask(() => true, load)
   if (made.value) await choose(made.value.recipeId)
   else if (recipes.value?.length === 1) await choose(recipes.value[0]!.id)
 })
@@ -155,17 +157,20 @@ watch(
 watch(shown, (s) => (pick.value = s ? emptyPick(s.model) : null))
 
 async function load(): Promise<void> {
-  await orSay(async () => (recipes.value = await api.recipes()))
+  recipes.value = await api.recipes()
 }
 
 async function choose(id: number): Promise<void> {
   chosen.value = id
   previews.value = []
   if (!store.target && store.sources.length === 0) return
-  await orSay(async () => {
-    const found = await api.previewRecipe(store.asset!.id, id)
-    if (chosen.value === id) previews.value = found
-  })
+  await ask(
+    () => chosen.value === id,
+    async () => {
+      const found = await api.previewRecipe(store.asset!.id, id)
+      if (chosen.value === id) previews.value = found
+    }
+  )
 }
 
 function groupOf(number: number): RecipePreview['groups'][number] | undefined {
@@ -209,7 +214,7 @@ async function apply(): Promise<void> {
   remarks.value = answer
   said.value = ''
   ElMessage({ type: 'success', message: `Version ${version} was applied. Undo on Sort takes its rules back.` })
-  await load()
+  await orSay(load)
 }
 
 async function save(): Promise<void> {

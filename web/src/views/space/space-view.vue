@@ -43,23 +43,14 @@
 </template>
 
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed } from 'vue'
 import { api } from '@/api/client'
+import { useReading } from '@/components/use-reading'
 import { bytes } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
-import type { Space } from '@/api/types'
 
 /** What takes the space; for those who manage. */
-const space = shallowRef<Space | null>(null)
-const problem = ref('')
-
-onMounted(async () => {
-  try {
-    space.value = await api.space()
-  } catch (e) {
-    problem.value = (e as Error).message
-  }
-})
+const { value: space, problem } = useReading(api.space)
 
 const kinds = computed(() => {
   const s = space.value!

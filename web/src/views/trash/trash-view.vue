@@ -37,27 +37,16 @@
 
 <script setup lang="ts">
 import { ElButton, ElMessageBox } from 'element-plus'
-import { onMounted, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
+import { useReading } from '@/components/use-reading'
 import { moment } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
 import type { Trashed } from '@/api/types'
 
 const person = usePersonStore()
-const items = shallowRef<Trashed[] | null>(null)
-const problem = ref('')
-
-onMounted(load)
-
-async function load(): Promise<void> {
-  try {
-    items.value = await api.trash()
-  } catch (e) {
-    problem.value = (e as Error).message
-  }
-}
+const { value: items, problem, load } = useReading(api.trash)
 
 async function takeBack(item: Trashed): Promise<void> {
   await orSay(() => api.takeBack(item.kind, item.id))

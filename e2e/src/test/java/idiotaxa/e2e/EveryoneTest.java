@@ -12,6 +12,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
@@ -274,6 +275,27 @@ class EveryoneTest extends OnTheDemo {
     assertThat(artist.button("Bake")).isEnabled();
     assertThat(page.getByLabel("Reach outward of Whole model in mm")).isVisible();
     artist.waitForStage();
+    page.close();
+  }
+
+  /** One line says that the server is away, and what was asked for comes when it is back. */
+  @Test
+  void listsFillWhenTheServerIsBack() {
+    browser.expect("/api/");
+    Page page = open("");
+    assertThat(page.getByText(WALL)).isVisible();
+    Locator line = page.getByText("The server does not answer; it is tried again.");
+    AtomicBoolean isAway = sendAway(page, "**/api/**");
+    for (String list : List.of("Trash", "Queue", "Space")) {
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(list).setExact(true)).click();
+      assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(list))).isVisible();
+      assertThat(line).isVisible();
+      assertThat(page.getByTestId(list.toLowerCase(Locale.ROOT))).hasCount(0);
+    }
+    assertThat(page.locator(".el-message")).hasCount(0);
+    isAway.set(false);
+    assertThat(page.getByTestId("space")).containsText("The database takes");
+    assertThat(line).not().isVisible();
     page.close();
   }
 

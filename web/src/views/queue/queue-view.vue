@@ -17,7 +17,7 @@
             </tr>
           </thead>
           <tbody>
-            <tr v-for="p in queue.processes" :key="p.name">
+            <tr v-for="p in processes" :key="p.name">
               <td class="mono">{{ p.name }}</td>
               <td>
                 {{ STATES[p.state] ?? p.state }}
@@ -31,6 +31,9 @@
             </tr>
           </tbody>
         </table>
+        <button v-if="ended > 0" type="button" class="word-button" @click="hasEnded = !hasEnded">
+          {{ hasEnded ? 'Hide those that have ended' : `Show ${count(ended, 'process', 'processes')} that ${ended === 1 ? 'has' : 'have'} ended` }}
+        </button>
       </section>
       <section v-for="part in parts" :key="part.title" :aria-label="part.title">
         <h2>{{ part.title }}</h2>
@@ -73,7 +76,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { ElButton } from 'element-plus'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/components/say'
 import { useReading } from '@/components/use-reading'
@@ -102,6 +105,11 @@ const summary = computed(() => {
   const longest = waiting > 0 ? `, the first for ${duration(longestWaitSeconds)}` : ''
   return `${count(running, 'job')} ${running === 1 ? 'runs' : 'run'}, ${waiting} ${waiting === 1 ? 'waits' : 'wait'}${longest}.`
 })
+
+/** Whether processes that have ended are shown, too. */
+const hasEnded = ref(false)
+const processes = computed(() => queue.value!.processes.filter((p) => hasEnded.value || p.state !== 'ended'))
+const ended = computed(() => queue.value!.processes.filter((p) => p.state === 'ended').length)
 
 const parts = computed(() => {
   const q = queue.value!

@@ -79,10 +79,11 @@ class ProcessStore {
     db.update(RUNNING_PROCESS).set(RUNNING_PROCESS.ENDED_AT, LocalDateTime.now(clock)).where(RUNNING_PROCESS.NAME.eq(name)).execute();
   }
 
-  /** Those that began last first. */
-  List<Told> list() {
+  /** Those that have not ended first, and of both those that began last. */
+  List<Told> list(int most) {
     return db.selectFrom(RUNNING_PROCESS)
-        .orderBy(RUNNING_PROCESS.BEGAN_AT.desc())
+        .orderBy(RUNNING_PROCESS.ENDED_AT.isNotNull(), RUNNING_PROCESS.BEGAN_AT.desc())
+        .limit(most)
         .fetch(
             r ->
                 new Told(

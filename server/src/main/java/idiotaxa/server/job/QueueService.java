@@ -15,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class QueueService {
   private static final int MOST_OPEN = 500;
   private static final int MOST_ENDED = 50;
+  private static final int MOST_PROCESSES = 100;
 
   /** Without a word for so long a process is taken for gone. */
   private static final Duration SILENCE = Duration.ofSeconds(30);
@@ -79,7 +80,8 @@ public class QueueService {
    * All of the queue.
    *
    * @param now how much is to be done
-   * @param processes that take jobs or serve pages, those that began last first
+   * @param processes that take jobs or serve pages, a hundred at most: those that have not ended first, and of both
+   *     those that began last
    * @param running jobs that somebody works on
    * @param waiting jobs that nobody has begun, in their order
    * @param failed those that failed last
@@ -106,7 +108,7 @@ public class QueueService {
     List<QueueStore.Line> running = queue.open(JobState.RUNNING, MOST_OPEN);
     return new Queue(
         now(),
-        processes.list().stream().map(p -> view(p, running)).toList(),
+        processes.list(MOST_PROCESSES).stream().map(p -> view(p, running)).toList(),
         running,
         queue.open(JobState.WAITING, MOST_OPEN),
         queue.ended(JobState.FAILED, MOST_ENDED),

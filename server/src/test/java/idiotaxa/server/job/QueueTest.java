@@ -1,5 +1,6 @@
 package idiotaxa.server.job;
 
+import static idiotaxa.server.db.Tables.RUNNING_PROCESS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -10,9 +11,11 @@ import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import idiotaxa.server.running.WorkerProcess;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -45,6 +48,25 @@ class QueueTest {
     assertThat(told).isNotNull();
     assertThat(told.get("state").asString()).isEqualTo("there");
     assertThat(told.get("servesPages").asBoolean()).isTrue();
+  }
+
+  /** Where workers come and go by the hundred, those that are there stay in sight. */
+  @Test
+  void processesThatHaveEndedComeLastAndAreNotToldForEver() {
+    ProcessStore processes = application.bean(ProcessStore.class);
+    for (int i = 0; i < 130; i++) {
+      processes.begin(new ProcessStore.ProcessRow("gone " + i, "farm", List.of("bake-sheet"), false, 1, 512));
+      processes.end("gone " + i);
+    }
+    List<String> states = new ArrayList<>();
+    api.json("/api/queue").get("processes").forEach(p -> states.add(p.get("state").asString()));
+    assertThat(states).hasSize(100).startsWith("there").endsWith("ended");
+    assertThat(states.lastIndexOf("there")).isLessThan(states.indexOf("ended"));
+    application
+        .bean(DSLContext.class)
+        .deleteFrom(RUNNING_PROCESS)
+        .where(RUNNING_PROCESS.HOST.eq("farm"))
+        .execute();
   }
 
   @Test

@@ -31,7 +31,7 @@
             </tr>
           </tbody>
         </table>
-        <button v-if="ended > 0" type="button" class="word-button" @click="hasEnded = !hasEnded">
+        <button v-if="ended > 0" type="button" class="word-button ended" @click="hasEnded = !hasEnded">
           {{ hasEnded ? 'Hide those that have ended' : `Show ${count(ended, 'process', 'processes')} that ${ended === 1 ? 'has' : 'have'} ended` }}
         </button>
       </section>
@@ -145,6 +145,10 @@ function takes(p: ProcessView): string {
 </script>
 
 <style scoped>
+.ended {
+  margin-top: 6px;
+}
+
 .what {
   display: block;
 }

@@ -23,6 +23,7 @@ public final class Main {
     Map<String, Benchmark> all = new LinkedHashMap<>();
     all.put("bake", new BakeBench());
     all.put("warm", new WarmBench());
+    all.put("gaps", new GapBench());
     all.put("memory", new MemoryBench());
     all.put("rays", new RayBench());
     all.put("agreement", new AgreementBench());

@@ -89,7 +89,7 @@ public final class PreparedBake {
         target,
         source.mesh(),
         () -> new RayReader(setup),
-        () -> new RayFinder(setup),
+        () -> new RayFinder(setup, false),
         reaches,
         null,
         maxGroup(reading));

@@ -3,6 +3,7 @@ package idiotaxa.core.bake;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.reach.Reach;
+import idiotaxa.core.trace.ClosestLabel;
 import idiotaxa.core.trace.ClosestPointQuery;
 import idiotaxa.core.trace.NearTriangles;
 import idiotaxa.core.trace.RayQuery;
@@ -24,6 +25,7 @@ final class RayFinder implements OwnColors.Finder {
   private final RayQuery rays;
   private final NearTriangles near;
   private final ClosestPointQuery points;
+  private final ClosestLabel groups;
   private final float[] origin = new float[3];
   private final float[] direction = new float[3];
   /** Corners of the triangle that was placed on last, then their directions: nine values each. */
@@ -42,12 +44,16 @@ final class RayFinder implements OwnColors.Finder {
   private boolean isFarther;
   private long rayCount;
 
-  RayFinder(SourceSetup setup) {
+  /**
+   * @param isGroupEnough whether any triangle of the same group may be told instead of the closest
+   */
+  RayFinder(SourceSetup setup, boolean isGroupEnough) {
     this.setup = setup;
     target = setup.target();
     rays = new RayQuery(setup.bvh());
     near = new NearTriangles(setup.bvh(), setup.labels(), setup.partLabels(), rays);
     points = new ClosestPointQuery(setup.bvh());
+    groups = isGroupEnough ? new ClosestLabel(setup.bvh(), setup.labels(), points) : null;
   }
 
   /**
@@ -95,7 +101,9 @@ final class RayFinder implements OwnColors.Finder {
     isFallback = true;
     double farthest =
         isPatient ? setup.farthest() : Math.max(reach.outward(), reach.inward());
-    return points.find(position[0], position[1], position[2], farthest, allowed);
+    return groups == null
+        ? points.find(position[0], position[1], position[2], farthest, allowed)
+        : groups.find(position[0], position[1], position[2], farthest, allowed);
   }
 
   /** Takes position and direction of a point; false where the surface gives no direction. */
@@ -136,26 +144,27 @@ final class RayFinder implements OwnColors.Finder {
    * that faces the same way.
    */
   private boolean findFarther(long[] allowed) {
-    double ahead = distanceAlong(1, allowed);
-    double behind = distanceAlong(-1, allowed);
+    double ahead = distanceAlong(1, setup.farthest(), allowed);
+    // What is farther than what lies ahead is not asked about.
+    double behind = distanceAlong(-1, Math.min(ahead, setup.farthest()), allowed);
     if (!(Math.min(ahead, behind) < Double.POSITIVE_INFINITY)) {
       return false;
     }
     if (ahead <= behind) {
-      distanceAlong(1, allowed);
+      distanceAlong(1, setup.farthest(), allowed);
     }
     return TriangleGeometry.unitNormal(setup.source(), rays.triangle(), found)
         && found[0] * outward[0] + found[1] * outward[1] + found[2] * outward[2] > AGREEING;
   }
 
-  /** Metres to what lies on one side, infinite where there is nothing. */
-  private double distanceAlong(int side, long[] allowed) {
+  /** Metres to what lies on one side, infinite where there is nothing within {@code most} metres. */
+  private double distanceAlong(int side, double most, long[] allowed) {
     for (int axis = 0; axis < 3; axis++) {
       origin[axis] = (float) position[axis];
       direction[axis] = (float) (side * outward[axis]);
     }
     rayCount++;
-    return rays.first(origin, direction, setup.farthest(), allowed)
+    return rays.first(origin, direction, most, allowed)
         ? rays.distance()
         : Double.POSITIVE_INFINITY;
   }

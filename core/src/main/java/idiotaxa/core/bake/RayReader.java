@@ -13,7 +13,7 @@ final class RayReader implements IdReader {
 
   RayReader(SourceSetup setup) {
     this.setup = setup;
-    finder = new RayFinder(setup);
+    finder = new RayFinder(setup, true);
   }
 
   @Override

@@ -23,6 +23,9 @@ public final class ClosestPointQuery {
   private double w0;
   private double w1;
   private IntPredicate takes;
+  /** Triangles that have the label are left out; none are where there are no labels. */
+  private NodeLabels labels;
+  private int leftOut;
 
   public ClosestPointQuery(Bvh bvh) {
     this.bvh = bvh;
@@ -45,13 +48,38 @@ public final class ClosestPointQuery {
   public boolean find(
       double x, double y, double z, double maxDistance, long[] allowedParts, IntPredicate takes) {
     this.takes = takes;
+    labels = null;
+    return search(x, y, z, maxDistance, allowedParts);
+  }
+
+  /**
+   * The same among the triangles that have another label, or none that is theirs alone.
+   *
+   * @param labelsOfNodes of the hierarchy's triangles
+   * @param label that triangles must not have, 0 … 65534
+   */
+  boolean findOther(
+      double x,
+      double y,
+      double z,
+      double maxDistance,
+      long[] allowedParts,
+      NodeLabels labelsOfNodes,
+      int label) {
+    takes = null;
+    labels = labelsOfNodes;
+    leftOut = label;
+    return search(x, y, z, maxDistance, allowedParts);
+  }
+
+  private boolean search(double x, double y, double z, double maxDistance, long[] allowedParts) {
     px = x;
     py = y;
     pz = z;
     int before = bestSlot;
     bestSlot = -1;
     bestDistanceSq = maxDistance * maxDistance;
-    if (before >= 0 && (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[before]))) {
+    if (before >= 0 && isMeant(before, allowedParts)) {
       // Points mostly come side by side: what was closest before leaves little to look for.
       testTriangle(before);
     }
@@ -59,6 +87,16 @@ public final class ClosestPointQuery {
       traverse(allowedParts);
     }
     return bestSlot >= 0;
+  }
+
+  private boolean isMeant(int slot, long[] allowedParts) {
+    return (labels == null || labels.ofSlot(slot) != leftOut)
+        && (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[slot]));
+  }
+
+  /** Where the hierarchy holds the triangle that is closest. */
+  int slot() {
+    return bestSlot;
   }
 
   /** The mesh's triangle that is closest. */
@@ -82,34 +120,41 @@ public final class ClosestPointQuery {
   }
 
   private void traverse(long[] allowedParts) {
-    int top = 0;
-    stack[0] = 0;
-    stackDistanceSq[top++] = 0;
+    // Held in locals: read from fields they would be loaded again at every node.
+    int[] refs = stack;
+    double[] distances = stackDistanceSq;
+    boolean isAll = labels == null;
+    int top = 1;
+    refs[0] = 0;
+    distances[0] = 0;
     while (top > 0) {
       top--;
-      int ref = stack[top];
-      if (stackDistanceSq[top] > bestDistanceSq) {
+      int ref = refs[top];
+      if (distances[top] > bestDistanceSq) {
         continue;
       }
       if (LeafRef.isLeaf(ref)) {
         testLeaf(ref, allowedParts);
         continue;
       }
-      double left = boxDistanceSq(ref);
-      double right = boxDistanceSq(ref + 6);
-      boolean isLeftFirst = left <= right;
-      top = push(top, bvh.ref(ref, isLeftFirst ? 1 : 0), Math.max(left, right));
-      top = push(top, bvh.ref(ref, isLeftFirst ? 0 : 1), Math.min(left, right));
+      double left = isAll || !isLeftOut(ref, 0) ? boxDistanceSq(ref) : Double.POSITIVE_INFINITY;
+      double right = isAll || !isLeftOut(ref, 1) ? boxDistanceSq(ref + 6) : Double.POSITIVE_INFINITY;
+      int nearer = left <= right ? 0 : 1;
+      double near = nearer == 0 ? left : right;
+      double far = nearer == 0 ? right : left;
+      if (!(far > bestDistanceSq)) {
+        refs[top] = bvh.ref(ref, 1 - nearer);
+        distances[top++] = far;
+      }
+      if (!(near > bestDistanceSq)) {
+        refs[top] = bvh.ref(ref, nearer);
+        distances[top++] = near;
+      }
     }
   }
 
-  private int push(int top, int ref, double distanceSq) {
-    if (distanceSq > bestDistanceSq) {
-      return top;
-    }
-    stack[top] = ref;
-    stackDistanceSq[top] = distanceSq;
-    return top + 1;
+  private boolean isLeftOut(int node, int side) {
+    return labels.ofChild(node, side) == leftOut;
   }
 
   private double boxDistanceSq(int box) {
@@ -125,10 +170,11 @@ public final class ClosestPointQuery {
   }
 
   private void testLeaf(int ref, long[] allowedParts) {
+    boolean isAll = labels == null && allowedParts == null;
     int slot = LeafRef.firstSlot(ref);
     int end = slot + LeafRef.count(ref);
     for (; slot < end; slot++) {
-      if (allowedParts == null || PartFilter.isAllowed(allowedParts, bvh.partOfSlot[slot])) {
+      if (isAll || isMeant(slot, allowedParts)) {
         testTriangle(slot);
       }
     }

@@ -67,6 +67,22 @@ describe('what a page reads', () => {
     expect(problem.value).toBeNull()
   })
 
+  it('is looked at no more often than it is answered, or a slow server would never be heard', async () => {
+    const { value, look } = page()
+    look()
+    look()
+    expect(server.asked).toHaveLength(1)
+    server.asked[0]!.answer('slow')
+    await settle()
+    expect(value.value).toBe('slow')
+    look()
+    expect(server.asked).toHaveLength(2)
+    server.asked[1]!.fail(500)
+    await settle()
+    look()
+    expect(server.asked).toHaveLength(3)
+  })
+
   it('is read no more for a page that was left, which nobody waits for then', async () => {
     const { leave } = page()
     server.asked[0]!.fail(0)

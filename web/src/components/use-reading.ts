@@ -14,6 +14,8 @@ interface Reading<T> {
   /** Why the server refused it. */
   problem: Ref<string | null>
   load: () => Promise<void>
+  /** Reads again for one who looks on: not while the page is hidden, nor while it is read already. */
+  look: () => void
 }
 
 /**
@@ -25,6 +27,7 @@ export function useReading<T>(read: () => Promise<T>): Reading<T> {
   const problem = ref<string | null>(null)
   const own = Symbol()
   let turns = 0
+  let isUnderWay = false
 
   async function load(): Promise<void> {
     const turn = ++turns
@@ -33,6 +36,7 @@ export function useReading<T>(read: () => Promise<T>): Reading<T> {
       if (isLast() && isWaiting) waiting.add(own)
       else if (isLast()) waiting.delete(own)
     }
+    isUnderWay = true
     try {
       const found = await patiently(async () => (isLast() ? await read() : null), wait)
       if (!isLast()) return
@@ -40,7 +44,13 @@ export function useReading<T>(read: () => Promise<T>): Reading<T> {
       problem.value = null
     } catch (e) {
       if (isLast()) problem.value = (e as Error).message
+    } finally {
+      if (isLast()) isUnderWay = false
     }
+  }
+
+  function look(): void {
+    if (!document.hidden && !isUnderWay) void load()
   }
 
   onMounted(load)
@@ -48,5 +58,5 @@ export function useReading<T>(read: () => Promise<T>): Reading<T> {
     turns++
     waiting.delete(own)
   })
-  return { value, problem, load }
+  return { value, problem, load, look }
 }

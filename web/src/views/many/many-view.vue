@@ -111,7 +111,7 @@ const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
 
 const person = usePersonStore()
 const page = ref(0)
-const { value: all, problem, load } = useReading(() => api.many(page.value))
+const { value: all, problem, load, look } = useReading(() => api.many(page.value))
 const ask = usePatience()
 const lines = computed(() => all.value?.lines ?? null)
 const recipes = shallowRef<Recipe[]>([])
@@ -151,7 +151,7 @@ watch(page, () => {
 /** While something is under way. */
 function follow(): void {
   const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running')
-  if (isBusy && !document.hidden) void load()
+  if (isBusy) look()
 }
 
 async function drop(e: DragEvent): Promise<void> {

@@ -1,8 +1,8 @@
 <template>
   <catalogue-page :title="person.mayManage ? 'People' : 'Your account'">
     <main class="keeper-page columns" data-testid="people">
-      <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <div class="column">
+        <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
         <accounts-panel v-if="person.mayManage" :accounts="accounts" @changed="load" />
         <password-panel />
         <tokens-panel :tokens="tokens" @changed="load" />

@@ -31,8 +31,8 @@
             </tr>
           </tbody>
         </table>
-        <button v-if="ended > 0" type="button" class="word-button ended" @click="hasEnded = !hasEnded">
-          {{ hasEnded ? 'Hide those that have ended' : `Show ${count(ended, 'process', 'processes')} that ${ended === 1 ? 'has' : 'have'} ended` }}
+        <button v-if="hasEnded" type="button" class="word-button ended" @click="showsEnded = !showsEnded">
+          {{ showsEnded ? 'Hide those that have ended' : 'Show those that have ended' }}
         </button>
       </section>
       <section v-for="part in parts" :key="part.title" :aria-label="part.title">
@@ -97,7 +97,7 @@ const KINDS: Record<string, string> = {
 const STATIONS: Record<string, StationName> = { 'bake-sheet': 'bake', 'pack-handoff': 'hand-off', 'find-hidden': 'sort' }
 const STATES: Record<string, string> = { there: 'at work', silent: 'silent', ended: 'ended' }
 
-const { value: queue, problem, load } = useReading<Queue>(api.queue)
+const { value: queue, problem, load, look } = useReading<Queue>(api.queue)
 
 const summary = computed(() => {
   const { running, waiting, longestWaitSeconds } = queue.value!.now
@@ -106,10 +106,9 @@ const summary = computed(() => {
   return `${count(running, 'job')} ${running === 1 ? 'runs' : 'run'}, ${waiting} ${waiting === 1 ? 'waits' : 'wait'}${longest}.`
 })
 
-/** Whether processes that have ended are shown, too. */
-const hasEnded = ref(false)
-const processes = computed(() => queue.value!.processes.filter((p) => hasEnded.value || p.state !== 'ended'))
-const ended = computed(() => queue.value!.processes.filter((p) => p.state === 'ended').length)
+const showsEnded = ref(false)
+const processes = computed(() => queue.value!.processes.filter((p) => showsEnded.value || p.state !== 'ended'))
+const hasEnded = computed(() => queue.value!.processes.some((p) => p.state === 'ended'))
 
 const parts = computed(() => {
   const q = queue.value!
@@ -121,9 +120,7 @@ const parts = computed(() => {
   ].filter((part) => part.at === 'endedAt' || part.lines.length > 0)
 })
 
-useIntervalFn(() => {
-  if (!document.hidden) void load()
-}, LOOK_MS)
+useIntervalFn(look, LOOK_MS)
 
 async function again(line: QueueLine): Promise<void> {
   await orSay(() => api.jobAgain(line.kind, line.id))

@@ -5,6 +5,7 @@ import static idiotaxa.server.db.Tables.RUNNING_PROCESS;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
 
@@ -79,10 +80,20 @@ class ProcessStore {
     db.update(RUNNING_PROCESS).set(RUNNING_PROCESS.ENDED_AT, LocalDateTime.now(clock)).where(RUNNING_PROCESS.NAME.eq(name)).execute();
   }
 
-  /** Those that have not ended first, and of both those that began last. */
-  List<Told> list(int most) {
+  /** Those that did not say that they end, those that began last first. */
+  List<Told> open(int most) {
+    return list(RUNNING_PROCESS.ENDED_AT.isNull(), most);
+  }
+
+  /** Those that ended, those that began last first. */
+  List<Told> ended(int most) {
+    return list(RUNNING_PROCESS.ENDED_AT.isNotNull(), most);
+  }
+
+  private List<Told> list(Condition meant, int most) {
     return db.selectFrom(RUNNING_PROCESS)
-        .orderBy(RUNNING_PROCESS.ENDED_AT.isNotNull(), RUNNING_PROCESS.BEGAN_AT.desc())
+        .where(meant)
+        .orderBy(RUNNING_PROCESS.BEGAN_AT.desc())
         .limit(most)
         .fetch(
             r ->

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,7 +16,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class QueueService {
   private static final int MOST_OPEN = 500;
   private static final int MOST_ENDED = 50;
-  private static final int MOST_PROCESSES = 100;
 
   /** Without a word for so long a process is taken for gone. */
   private static final Duration SILENCE = Duration.ofSeconds(30);
@@ -80,8 +80,8 @@ public class QueueService {
    * All of the queue.
    *
    * @param now how much is to be done
-   * @param processes that take jobs or serve pages, a hundred at most: those that have not ended first, and of both
-   *     those that began last
+   * @param processes that take jobs or serve pages; behind them the fifty at most that ended. Of both those that
+   *     began last come first
    * @param running jobs that somebody works on
    * @param waiting jobs that nobody has begun, in their order
    * @param failed those that failed last
@@ -108,7 +108,9 @@ public class QueueService {
     List<QueueStore.Line> running = queue.open(JobState.RUNNING, MOST_OPEN);
     return new Queue(
         now(),
-        processes.list(MOST_PROCESSES).stream().map(p -> view(p, running)).toList(),
+        Stream.concat(processes.open(MOST_OPEN).stream(), processes.ended(MOST_ENDED).stream())
+            .map(p -> view(p, running))
+            .toList(),
         running,
         queue.open(JobState.WAITING, MOST_OPEN),
         queue.ended(JobState.FAILED, MOST_ENDED),

@@ -25,10 +25,10 @@ public class HiddenFaceService {
     this.jobs = jobs;
   }
 
-  /** Has them looked for, unless they were; models from before they were looked for have none yet. */
+  /** Has them looked for, unless they were or are; models from before they were looked for have none yet. */
   public void ask(long revisionId) {
     if (!store.isKnown(revisionId)) {
-      jobs.add(JobKind.FIND_HIDDEN, revisionId);
+      jobs.addOnce(JobKind.FIND_HIDDEN, revisionId);
     }
   }
 

@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import java.time.Clock;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Queues work in the job engine's table; the number of the thing to work on names the instance. It is
@@ -26,7 +27,34 @@ public class JobQueue {
   }
 
   public void add(JobKind kind, long subjectId) {
+    // The row first: whoever has just ended it waits here, see scheduleIfWaiting.
     jobs.add(kind, subjectId);
+    schedule(kind, subjectId);
+  }
+
+  /**
+   * Queues what everybody who looks asks for: what waits or runs goes on, and what failed stays so until somebody
+   * begins it anew.
+   */
+  @Transactional
+  public void addOnce(JobKind kind, long subjectId) {
+    if (jobs.addOnce(kind, subjectId)) {
+      schedule(kind, subjectId);
+    }
+  }
+
+  /**
+   * For after the engine has let go of a job: one that was added again in the moment between its end and that
+   * found it still there, so that nobody would begin it.
+   */
+  @Transactional
+  void scheduleIfWaiting(JobKind kind, long subjectId) {
+    if (jobs.lock(kind, subjectId, JobState.WAITING)) {
+      schedule(kind, subjectId);
+    }
+  }
+
+  private void schedule(JobKind kind, long subjectId) {
     scheduler.scheduleIfNotExists(
         new TaskInstance<>(kind.word(), Long.toString(subjectId)), clock.instant());
   }

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.InsertSetMoreStep;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -53,16 +54,7 @@ public class JobStore {
 
   /** A job that waits; one that has ended begins anew. */
   void add(JobKind kind, long subjectId) {
-    db.insertInto(JOB)
-        .set(JOB.KIND, kind.word())
-        .set(JOB.SUBJECT_ID, subjectId)
-        .set(JOB.STATE, JobState.WAITING)
-        .set(JOB.DOING, JobState.WAITING)
-        .set(JOB.SHARE, 0.0)
-        .set(JOB.ATTEMPTS, 0)
-        .set(JOB.DEATHS, 0)
-        .set(JOB.IS_CANCELLED, false)
-        .set(JOB.ADDED_AT, LocalDateTime.now(clock))
+    inserted(kind, subjectId)
         .onDuplicateKeyUpdate()
         .set(JOB.STATE, JobState.WAITING)
         .set(JOB.DOING, JobState.WAITING)
@@ -76,6 +68,37 @@ public class JobStore {
         .setNull(JOB.PROCESS)
         .setNull(JOB.PROBLEM)
         .execute();
+  }
+
+  private InsertSetMoreStep<JobRecord> inserted(JobKind kind, long subjectId) {
+    return db.insertInto(JOB)
+        .set(JOB.KIND, kind.word())
+        .set(JOB.SUBJECT_ID, subjectId)
+        .set(JOB.STATE, JobState.WAITING)
+        .set(JOB.DOING, JobState.WAITING)
+        .set(JOB.SHARE, 0.0)
+        .set(JOB.ATTEMPTS, 0)
+        .set(JOB.DEATHS, 0)
+        .set(JOB.IS_CANCELLED, false)
+        .set(JOB.ADDED_AT, LocalDateTime.now(clock));
+  }
+
+  /**
+   * As {@link #add}, unless the job waits, runs or has failed.
+   *
+   * @return whether it was added
+   */
+  boolean addOnce(JobKind kind, long subjectId) {
+    // Most who ask find it there, and need not lock anything for that.
+    String state = db.select(JOB.STATE).from(JOB).where(is(kind, subjectId)).fetchOne(JOB.STATE);
+    if (state == null) {
+      return inserted(kind, subjectId).onDuplicateKeyIgnore().execute() == 1;
+    }
+    if (OPEN.contains(state) || state.equals(JobState.FAILED) || !lock(kind, subjectId, state)) {
+      return false;
+    }
+    add(kind, subjectId);
+    return true;
   }
 
   /** Work that was done at once. */
@@ -135,10 +158,10 @@ public class JobStore {
     return Optional.of(new Attempt(job.getAttempts(), job.getDeaths()));
   }
 
-  /** Whether a job has failed; its row is held until the transaction ends. */
-  boolean lockFailed(JobKind kind, long subjectId) {
+  /** Whether a job is in a state; then its row is held until the transaction ends. */
+  boolean lock(JobKind kind, long subjectId, String state) {
     return db.selectFrom(JOB)
-        .where(is(kind, subjectId), JOB.STATE.eq(JobState.FAILED))
+        .where(is(kind, subjectId), JOB.STATE.eq(state))
         .forUpdate()
         .fetchOptional()
         .isPresent();

@@ -15,38 +15,46 @@ class Jobs {
 
   @Bean
   @TakenHere(JobKind.READ_REVISION)
-  Task<Void> readRevision(JobRunner runner) {
-    return task(JobKind.READ_REVISION, runner);
+  Task<Void> readRevision(JobRunner runner, JobQueue queue) {
+    return task(JobKind.READ_REVISION, runner, queue);
   }
 
   @Bean
   @TakenHere(JobKind.FIND_HIDDEN)
-  Task<Void> findHidden(JobRunner runner) {
-    return task(JobKind.FIND_HIDDEN, runner);
+  Task<Void> findHidden(JobRunner runner, JobQueue queue) {
+    return task(JobKind.FIND_HIDDEN, runner, queue);
   }
 
   @Bean
   @TakenHere(JobKind.BAKE_SHEET)
-  Task<Void> bakeSheet(JobRunner runner) {
-    return task(JobKind.BAKE_SHEET, runner);
+  Task<Void> bakeSheet(JobRunner runner, JobQueue queue) {
+    return task(JobKind.BAKE_SHEET, runner, queue);
   }
 
   @Bean
   @TakenHere(JobKind.LAY_OUT)
-  Task<Void> layOut(JobRunner runner) {
-    return task(JobKind.LAY_OUT, runner);
+  Task<Void> layOut(JobRunner runner, JobQueue queue) {
+    return task(JobKind.LAY_OUT, runner, queue);
   }
 
   @Bean
   @TakenHere(JobKind.PACK_HANDOFF)
-  Task<Void> packHandoff(JobRunner runner) {
-    return task(JobKind.PACK_HANDOFF, runner);
+  Task<Void> packHandoff(JobRunner runner, JobQueue queue) {
+    return task(JobKind.PACK_HANDOFF, runner, queue);
   }
 
-  private static Task<Void> task(JobKind kind, JobRunner runner) {
-    return Tasks.oneTime(kind.word())
+  private static Task<Void> task(JobKind kind, JobRunner runner, JobQueue queue) {
+    return Tasks.custom(kind.word(), Void.class)
         .onDeadExecutionRevive()
         .onFailure(new FailureHandler.OnFailureRetryLater<>(AGAIN))
-        .execute((instance, context) -> runner.run(kind, Long.parseLong(instance.getId())));
+        .execute(
+            (instance, context) -> {
+              long id = Long.parseLong(instance.getId());
+              runner.run(kind, id);
+              return (complete, operations) -> {
+                operations.remove();
+                queue.scheduleIfWaiting(kind, id);
+              };
+            });
   }
 }

@@ -141,7 +141,7 @@ public class QueueService {
   @Transactional
   public void again(String kindWord, long id) {
     JobKind kind = JobKind.of(kindWord);
-    if (!jobs.lockFailed(kind, id)) {
+    if (!jobs.lock(kind, id, JobState.FAILED)) {
       throw new ConflictException("Only a job that failed is begun anew; look at the queue again.");
     }
     works.stream().filter(w -> w.kind() == kind).forEach(w -> w.again(id));

@@ -152,13 +152,10 @@ public final class Preflight {
 
   /** What was read belongs to one group or to none, and which share is left over. */
   public void addReading(Mesh read, OriginReading reading) {
-    double[] areaOfGroup = new double[Group.MAX_NUMBER + 2];
-    TriangleAreas.visit(
-        read,
-        (t, ofTriangle) -> {
-          // Triangles of several groups count for the last place, which is no group's.
-          areaOfGroup[Math.min(reading.surface().label(t), Group.MAX_NUMBER + 1)] += ofTriangle;
-        });
+    // Triangles of several groups count for the last place, which is no group's.
+    int several = 1 + reading.groups().stream().mapToInt(Group::number).max().orElse(Group.UNCLAIMED);
+    double[] areaOfGroup =
+        TriangleAreas.byLabel(read, several + 1, t -> Math.min(reading.surface().label(t), several));
     double area = Arrays.stream(areaOfGroup).sum();
     double unclaimed = area > 0 ? areaOfGroup[Group.UNCLAIMED] / area : 1;
     Cure sort = new Cure("Go to Sort", Cure.Action.SORT, "");

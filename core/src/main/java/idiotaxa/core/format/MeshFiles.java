@@ -1,15 +1,20 @@
 package idiotaxa.core.format;
 
-import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
 import java.nio.ByteBuffer;
 import java.util.Locale;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /** Reads a mesh of any format that we know, told by its first bytes and its ending. */
 public final class MeshFiles {
   private static final int PLY_MAGIC = 0x706C79;
+
+  /** Coordinates that one thread takes at a time. */
+  private static final int RANGE = 1 << 16;
 
   private MeshFiles() {}
 
@@ -60,14 +65,25 @@ public final class MeshFiles {
   }
 
   private static void checkFinite(String file, float[] positions) {
-    for (int i = 0; i < positions.length; i++) {
-      if (!Float.isFinite(positions[i])) {
-        throw new FormatException(
-            file,
-            "vertex " + i / 3,
-            "the position is not a finite number",
-            "repair the model and export it again");
-      }
+    AtomicInteger first = new AtomicInteger(positions.length);
+    Parallel.ranges(
+        positions.length,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int i = from; i < to; i++) {
+            if (!Float.isFinite(positions[i])) {
+              first.accumulateAndGet(i, Math::min);
+              return;
+            }
+          }
+        });
+    if (first.get() < positions.length) {
+      throw new FormatException(
+          file,
+          "vertex " + first.get() / 3,
+          "the position is not a finite number",
+          "repair the model and export it again");
     }
   }
 }

@@ -31,6 +31,7 @@ public final class Mesh {
   private final List<Part> parts;
   private final List<Material> materials;
   private final Triangulation triangulation;
+  private Bounds bounds;
 
   Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials) {
     this(
@@ -157,7 +158,13 @@ public final class Mesh {
   }
 
   public Bounds bounds() {
-    return Bounds.of(positions);
+    // Whoever asks first computes it; a second who asks meanwhile finds the same.
+    Bounds known = bounds;
+    if (known == null) {
+      known = Bounds.of(positions);
+      bounds = known;
+    }
+    return known;
   }
 
   /** The same mesh with other corner colours (0xAARRGGBB, one a corner), or without when null. */

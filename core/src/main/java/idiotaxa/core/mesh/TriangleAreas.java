@@ -2,6 +2,7 @@ package idiotaxa.core.mesh;
 
 import idiotaxa.core.work.Parallel;
 import java.util.Arrays;
+import java.util.function.IntUnaryOperator;
 
 /**
  * The areas of a mesh's triangles one after another, and which triangle lies at a share of the whole: for points
@@ -14,6 +15,9 @@ public final class TriangleAreas {
   private static final int AHEAD = 1 << 17;
 
   private static final int RANGE = 1 << 13;
+
+  /** Where every range has sums of its own. */
+  private static final int LONG_RANGE = 1 << 16;
 
   private final Mesh mesh;
   /** Square metres of the triangles up to the end of every sixteen. */
@@ -53,16 +57,55 @@ public final class TriangleAreas {
     }
   }
 
+  /**
+   * Adds up the areas of the triangles of each label, in an order that does not depend on threads.
+   *
+   * @param labels how many there are
+   * @param labelOf asked by several threads: of every triangle, 0 … labels−1
+   * @return square metres by label
+   */
+  public static double[] byLabel(Mesh mesh, int labels, IntUnaryOperator labelOf) {
+    double[][] ofRange = new double[(mesh.triangleCount() + LONG_RANGE - 1) / LONG_RANGE][];
+    Parallel.ranges(
+        mesh.triangleCount(),
+        LONG_RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          double[] sums = new double[labels];
+          for (int t = from; t < to; t++) {
+            sums[labelOf.applyAsInt(t)] += TriangleGeometry.area(mesh, t);
+          }
+          ofRange[from / LONG_RANGE] = sums;
+        });
+    double[] sums = new double[labels];
+    for (double[] range : ofRange) {
+      for (int label = 0; label < labels; label++) {
+        sums[label] += range[label];
+      }
+    }
+    return sums;
+  }
+
   public static TriangleAreas of(Mesh mesh) {
     int count = mesh.triangleCount();
     double[] sums = new double[(count + STEP - 1) / STEP];
-    double[] sum = new double[1];
-    visit(
-        mesh,
-        (t, area) -> {
-          sum[0] += area;
-          sums[t / STEP] = sum[0];
+    Parallel.ranges(
+        sums.length,
+        RANGE / STEP,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int s = from; s < to; s++) {
+            int end = Math.min(count, (s + 1) * STEP);
+            double sum = 0;
+            for (int t = s * STEP; t < end; t++) {
+              sum += TriangleGeometry.area(mesh, t);
+            }
+            sums[s] = sum;
+          }
         });
+    for (int s = 1; s < sums.length; s++) {
+      sums[s] += sums[s - 1];
+    }
     return new TriangleAreas(mesh, sums);
   }
 

@@ -1,18 +1,19 @@
 package idiotaxa.core.origin;
 
+import com.carrotsearch.hppc.IntIntHashMap;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Rgb;
-import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 
 /** Snaps colours to the nearest group within a tolerance. Every colour is looked up once. */
 final class ColorSnap {
+  private static final int UNKNOWN = -1;
+
   private final List<Group> groups;
   private final double tolerance;
-  private final Map<Integer, Integer> groupOfColor = new HashMap<>();
+  private final IntIntHashMap groupOfColor = new IntIntHashMap();
   private final Set<Integer> strays = new LinkedHashSet<>();
   private int lastColor = -1;
   private int lastGroup;
@@ -33,7 +34,11 @@ final class ColorSnap {
     // Most corners have the colour of the one before; that needs no look into the map.
     if (color != lastColor) {
       lastColor = color;
-      lastGroup = groupOfColor.computeIfAbsent(color, this::search);
+      lastGroup = groupOfColor.getOrDefault(color, UNKNOWN);
+      if (lastGroup == UNKNOWN) {
+        lastGroup = search(color);
+        groupOfColor.put(color, lastGroup);
+      }
     }
     return lastGroup;
   }

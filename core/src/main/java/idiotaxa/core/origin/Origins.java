@@ -7,12 +7,14 @@ import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Pieces;
 import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.work.Parallel;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Reads group numbers from what a mesh carries. */
 public final class Origins {
@@ -21,6 +23,9 @@ public final class Origins {
 
   private static final int MAX_PIECE_GROUPS = 64;
   private static final int BACKGROUND = 0x000000;
+
+  /** Corners that one thread takes at a time. */
+  private static final int RANGE = 1 << 16;
 
   private Origins() {}
 
@@ -156,12 +161,22 @@ public final class Origins {
         palette.isEmpty()
             ? new GroupProposer(mesh, List.of(), BACKGROUND).groupsOfVertexColors(COLOR_TOLERANCE)
             : palette;
-    ColorSnap snap = new ColorSnap(groups, COLOR_TOLERANCE);
     int[] cornerGroup = new int[mesh.cornerCount()];
-    for (int c = 0; c < cornerGroup.length; c++) {
-      cornerGroup[c] = snap.groupOf(mesh.cornerColor()[c] & 0xFFFFFF);
-    }
-    return new OriginReading(
-        groups, SurfaceGroups.ofCorners(mesh, cornerGroup), snap.strays());
+    // One a range, so that strays come in order of appearance whatever the threads.
+    ColorSnap[] snaps = new ColorSnap[(cornerGroup.length + RANGE - 1) / RANGE];
+    Parallel.ranges(
+        cornerGroup.length,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          ColorSnap snap = new ColorSnap(groups, COLOR_TOLERANCE);
+          snaps[from / RANGE] = snap;
+          int[] colors = mesh.cornerColor();
+          for (int c = from; c < to; c++) {
+            cornerGroup[c] = snap.groupOf(colors[c] & 0xFFFFFF);
+          }
+        });
+    List<String> strays = Stream.of(snaps).flatMap(snap -> snap.strays().stream()).distinct().toList();
+    return new OriginReading(groups, SurfaceGroups.ofCorners(mesh, cornerGroup), strays);
   }
 }

@@ -4,6 +4,7 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.NodeLabels;
 import idiotaxa.core.work.ContentKey;
+import idiotaxa.core.work.Parallel;
 import java.util.List;
 
 /**
@@ -12,6 +13,9 @@ import java.util.List;
  */
 public final class SurfaceGroups {
   private static final char MIXED = NodeLabels.MIXED;
+
+  /** Triangles that one thread takes at a time. */
+  private static final int RANGE = 1 << 14;
 
   private final char[] ofTriangle;
   private final char[] ofTriangleCorner;
@@ -40,14 +44,21 @@ public final class SurfaceGroups {
   public static SurfaceGroups ofCorners(Mesh mesh, int[] cornerGroup) {
     char[] groups = new char[mesh.triangleCount()];
     char[] corners = new char[3 * groups.length];
-    for (int t = 0; t < groups.length; t++) {
-      for (int k = 0; k < 3; k++) {
-        corners[3 * t + k] = checked(cornerGroup[mesh.triangleCorner(t, k)]);
-      }
-      boolean isUniform =
-          corners[3 * t] == corners[3 * t + 1] && corners[3 * t] == corners[3 * t + 2];
-      groups[t] = isUniform ? corners[3 * t] : MIXED;
-    }
+    Parallel.ranges(
+        groups.length,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int t = from; t < to; t++) {
+            char a = checked(cornerGroup[mesh.triangleCorner(t, 0)]);
+            char b = checked(cornerGroup[mesh.triangleCorner(t, 1)]);
+            char c = checked(cornerGroup[mesh.triangleCorner(t, 2)]);
+            corners[3 * t] = a;
+            corners[3 * t + 1] = b;
+            corners[3 * t + 2] = c;
+            groups[t] = a == b && a == c ? a : MIXED;
+          }
+        });
     return new SurfaceGroups(groups, corners, null);
   }
 

@@ -27,9 +27,16 @@ public final class VertexColorClusters {
     TriangleAreas.visit(
         mesh,
         (t, area) -> {
-          for (int k = 0; k < 3; k++) {
-            areaOfColor.add(colors[mesh.triangleCorner(t, k)] & 0xFFFFFF, area / 3);
+          int a = colors[mesh.triangleCorner(t, 0)] & 0xFFFFFF;
+          int b = colors[mesh.triangleCorner(t, 1)] & 0xFFFFFF;
+          int c = colors[mesh.triangleCorner(t, 2)] & 0xFFFFFF;
+          if (a == b && a == c) {
+            areaOfColor.add(a, area);
+            return;
           }
+          areaOfColor.add(a, area / 3);
+          areaOfColor.add(b, area / 3);
+          areaOfColor.add(c, area / 3);
         });
     return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
   }

@@ -32,6 +32,8 @@ final class BvhBuilder {
   private final Progress progress;
   private final int[] order;
   private final int[] codes;
+  /** Corners of the triangle at every place, nine floats each. */
+  private final float[] vertices;
   /** Place of the first triangle of every cluster, and the count behind the last. */
   private final int[] clusterStart;
   /** Reference of every cluster's root: a leaf, or an inner node counted from its chunk's first. */
@@ -53,6 +55,7 @@ final class BvhBuilder {
     codes = morton.codes();
     clusterStart = cut();
     clusterRef = new int[clusterCount()];
+    vertices = new float[9 * count];
     clusters = new ClusterBoxes(clusterCount());
   }
 
@@ -83,7 +86,7 @@ final class BvhBuilder {
 
   Bvh build() {
     float[] nodes = count == 0 ? new float[0] : buildNodes();
-    return new Bvh(nodes, leafVertices(), order, partOfSlot());
+    return new Bvh(nodes, vertices, order, partOfSlot());
   }
 
   private float[] buildNodes() {
@@ -97,7 +100,7 @@ final class BvhBuilder {
           progress.checkCancelled();
           if (builders[worker] == null) {
             builders[worker] =
-                new ClusterBuilder(mesh, order, codes, CLUSTER);
+                new ClusterBuilder(mesh, order, codes, vertices, CLUSTER);
           }
           ofChunk[chunk] = buildChunk(chunk, builders[worker]);
         });
@@ -213,23 +216,6 @@ final class BvhBuilder {
           progress.checkCancelled();
           work.run(block * BLOCK, Math.min(count, (block + 1) * BLOCK));
         });
-  }
-
-  private float[] leafVertices() {
-    float[] vertices = new float[9 * count];
-    float[] p = mesh.positions();
-    inBlocks(
-        (from, to) -> {
-          for (int s = from; s < to; s++) {
-            for (int k = 0; k < 3; k++) {
-              int v = 3 * mesh.triangleVertex(order[s], k);
-              vertices[9 * s + 3 * k] = p[v];
-              vertices[9 * s + 3 * k + 1] = p[v + 1];
-              vertices[9 * s + 3 * k + 2] = p[v + 2];
-            }
-          }
-        });
-    return vertices;
   }
 
   private int[] partOfSlot() {

@@ -17,6 +17,7 @@ final class ClusterBuilder {
   private final Mesh mesh;
   private final int[] order;
   private final int[] codes;
+  private final float[] vertices;
   private final float[] boxes;
   /** Box of what was built last at every depth. */
   private final float[] built = new float[6 * MOST_DEPTH];
@@ -28,12 +29,14 @@ final class ClusterBuilder {
   /**
    * @param order mesh triangle at every place
    * @param codes of the places
+   * @param vertices takes the corners of the triangle at every place, nine floats each
    * @param most triangles of a cluster
    */
-  ClusterBuilder(Mesh mesh, int[] order, int[] codes, int most) {
+  ClusterBuilder(Mesh mesh, int[] order, int[] codes, float[] vertices, int most) {
     this.mesh = mesh;
     this.order = order;
     this.codes = codes;
+    this.vertices = vertices;
     boxes = new float[6 * most];
   }
 
@@ -63,21 +66,29 @@ final class ClusterBuilder {
     return build(from, to, 0);
   }
 
+  /** Lays the corners of a cluster's triangles side by side, and takes their boxes. */
   private void load(int count) {
+    // Held in locals: read from fields they would be loaded again for every triangle.
     float[] p = mesh.positions();
+    float[] laid = vertices;
+    float[] box = boxes;
     for (int i = 0; i < count; i++) {
       int t = order[clusterStart + i];
       int a = 3 * mesh.triangleVertex(t, 0);
       int b = 3 * mesh.triangleVertex(t, 1);
       int c = 3 * mesh.triangleVertex(t, 2);
+      int at = 9 * (clusterStart + i);
       for (int axis = 0; axis < 3; axis++) {
         float x = p[a + axis];
         float y = p[b + axis];
         float z = p[c + axis];
+        laid[at + axis] = x;
+        laid[at + 3 + axis] = y;
+        laid[at + 6 + axis] = z;
         float least = x < y ? x : y;
         float most = x > y ? x : y;
-        boxes[6 * i + axis] = least < z ? least : z;
-        boxes[6 * i + 3 + axis] = most > z ? most : z;
+        box[6 * i + axis] = least < z ? least : z;
+        box[6 * i + 3 + axis] = most > z ? most : z;
       }
     }
   }

@@ -20,7 +20,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Workers in processes of their own, on the same database. */
 class WorkerTest {
-  private static final int SIZE = 2048;
+  private static final int SIZE = 1024;
 
   private final RunningApplication application = RunningApplication.empty();
   private final ApiClient api = new ApiClient(application);
@@ -145,7 +145,7 @@ class WorkerTest {
     boolean isLeft = sheet.equals("oak");
     for (int x = 0; x < SIZE; x++) {
       boolean isInside = isLeft == x < SIZE / 2;
-      assertThat(index.getRaster().getSample(x, 1400, 0))
+      assertThat(index.getRaster().getSample(x, 700, 0))
           .as("%s, column %d", sheet, x)
           .isEqualTo(isInside ? isLeft ? 1 : 2 : 0);
     }

@@ -123,11 +123,13 @@ public final class TriangleAreas {
     double wanted = share * total();
     int found = Arrays.binarySearch(sums, wanted);
     int block = Math.min(sums.length - 1, found < 0 ? -found - 1 : found + 1);
-    double sum = block == 0 ? 0 : sums[block - 1];
+    double before = block == 0 ? 0 : sums[block - 1];
+    double sum = 0;
     int end = Math.min(mesh.triangleCount(), (block + 1) * STEP);
     for (int t = block * STEP; t < end; t++) {
       sum += TriangleGeometry.area(mesh, t);
-      if (sum > wanted) {
+      // Added as the sums were, so that their rounding is met again.
+      if (before + sum > wanted) {
         return t;
       }
     }

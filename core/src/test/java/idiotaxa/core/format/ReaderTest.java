@@ -309,6 +309,8 @@ class ReaderTest {
     checkRefused("f.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 4\n", "line 4", "only 3");
     checkRefused("n.obj", "v 0 0 zero\n", "line 1", "zero");
     checkRefused("nan.obj", "v nan 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n", "line 1");
+    // Of several the first is told, though threads look at stretches of their own.
+    checkRefused("many.obj", "v 0 0 0\n".repeat(50_000) + "v 1e99 0 0\n".repeat(50_000) + "f 1 2 3\n", "vertex 50000", "finite");
     checkRefused("inf.obj", "v 0 0 0\nv 1e99 0 0\nv 0 1 0\nf 1 2 3\n", "vertex 1", "finite");
     checkRefused("e.obj", "# nothing here\n", "no faces");
     checkRefused("z.obj", "", "empty");

@@ -1,6 +1,7 @@
 package idiotaxa.core.mesh;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.core.Shapes;
 import java.util.SplittableRandom;
@@ -42,6 +43,19 @@ class TriangleAreasTest {
           }
         });
     assertThat(next[0]).isEqualTo(mesh.triangleCount());
+  }
+
+  @Test
+  void areasAreAddedUpByLabelOverAllRanges() {
+    Mesh mesh = Shapes.bumpySphere(300, 0.02);
+    double[] expected = new double[3];
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      expected[t % 7 % 3] += TriangleGeometry.area(mesh, t);
+    }
+    double[] sums = TriangleAreas.byLabel(mesh, 3, t -> t % 7 % 3);
+    assertThat(sums).containsExactly(expected, within(1e-9));
+    assertThat(TriangleAreas.byLabel(mesh, 3, t -> t % 7 % 3)).isEqualTo(sums);
+    assertThat(TriangleAreas.of(mesh).total()).isCloseTo(expected[0] + expected[1] + expected[2], within(1e-9));
   }
 
   @Test

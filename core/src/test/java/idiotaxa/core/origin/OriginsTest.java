@@ -12,6 +12,7 @@ import idiotaxa.core.mesh.MeshBuilder;
 import java.awt.image.BufferedImage;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -77,6 +78,22 @@ class OriginsTest {
         Origins.read(model(), IdOrigin.VERTEX_COLORS, List.of(group(7, "paint", 0xF80404)));
     assertThat(groups(reading)).containsExactly(7, 0, 7, 0);
     assertThat(reading.strays()).hasSize(1).first().asString().contains("#0000FF");
+  }
+
+  /** Corners are read range by range on several threads; strays come as they stand in the file all the same. */
+  @Test
+  void straysOfManyCornersComeInOrderOfAppearanceEachOnce() {
+    MeshBuilder b = new MeshBuilder();
+    b.part("gravel");
+    int[] strays = {0x00FF00, 0x0000FF, 0x00FFFF, 0xFFFFFF};
+    for (int i = 0; i < 60_000; i++) {
+      triangle(b, 0, Mesh.NO_MATERIAL, i, i % 15_000 < 14_000 ? RED : 0xFF000000 | strays[i / 15_000]);
+    }
+    triangle(b, 0, Mesh.NO_MATERIAL, 0, 0xFF000000 | strays[0]);
+    OriginReading reading =
+        Origins.read(b.build(), IdOrigin.VERTEX_COLORS, List.of(group(7, "paint", 0xFF0000)));
+    assertThat(reading.strays()).containsExactly("#00FF00", "#0000FF", "#00FFFF", "#FFFFFF");
+    assertThat(IntStream.range(0, 60_001).filter(t -> reading.surface().label(t) == 7).count()).isEqualTo(56_000);
   }
 
   @Test

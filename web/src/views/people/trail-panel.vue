@@ -19,7 +19,7 @@
         </tr>
       </tbody>
     </table>
-    <el-button v-if="hasMore" size="small" @click="orSay(addEarlier)">Earlier ones</el-button>
+    <el-button v-if="hasMore" size="small" :loading="isUnderWay" @click="run">Earlier ones</el-button>
   </section>
 </template>
 
@@ -27,7 +27,7 @@
 import { ElButton } from 'element-plus'
 import { onMounted, ref } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { usePatience } from '@/components/use-patience'
 import { moment } from '@/model/words'
 import type { TrailEntry } from '@/api/types'
@@ -37,6 +37,7 @@ const PAGE = 200
 const entries = ref<TrailEntry[]>([])
 const hasMore = ref(false)
 
+const { isUnderWay, run } = useOneAtATime(addEarlier)
 const ask = usePatience()
 onMounted(() => ask(() => entries.value.length === 0, addEarlier))
 

@@ -13,6 +13,7 @@ import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.Studio;
 import java.util.Map;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -140,16 +141,29 @@ class StudioTest {
     String name = "Queued " + System.nanoTime();
     long asset = script.post("/api/assets", "{\"name\": \"" + name + "\", \"show\": 1}").get("id").asLong();
     script.bringIn(asset, "target", Map.of("broken.glb", new byte[] {1, 2, 3}));
+    application
+        .bean(DSLContext.class)
+        .execute(
+            "REPLACE INTO running_process (name, host, kinds, serves_pages, threads, memory_megabytes, began_at,"
+                + " seen_at, ended_at) SELECT 'gone-home', host, kinds, FALSE, 1, 512, began_at, seen_at, seen_at"
+                + " FROM running_process LIMIT 1");
     Page page = signIn("Mona", "/queue");
+    Locator ended = page.getByText("gone-home");
+    assertThat(page.getByTestId("queue")).containsText("at work");
+    assertThat(ended).hasCount(0);
+    button(page, "Show those that have ended").click();
+    assertThat(ended).isVisible();
+    button(page, "Hide those that have ended").click();
+    assertThat(ended).hasCount(0);
     Locator failed = page.locator("section[aria-label='Failed last'] tr", new Page.LocatorOptions().setHasText(name));
     assertThat(failed).containsText("broken.glb");
     assertThat(page.getByTestId("queue")).containsText("at work");
-    String ended = endOf(script, asset);
+    String before = endOf(script, asset);
     failed.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Again")).click();
-    for (int i = 0; i < 100 && (endOf(script, asset).isEmpty() || endOf(script, asset).equals(ended)); i++) {
+    for (int i = 0; i < 100 && (endOf(script, asset).isEmpty() || endOf(script, asset).equals(before)); i++) {
       page.waitForTimeout(100);
     }
-    assertThat(endOf(script, asset)).isNotEqualTo(ended);
+    assertThat(endOf(script, asset)).isNotEqualTo(before);
     assertThat(failed).containsText("broken.glb");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Space")).click();
     assertThat(page.getByTestId("space")).containsText("What is kept");

@@ -161,7 +161,7 @@ class HostileFilesTest {
         Duration.ofSeconds(180),
         () -> {
           int refused = 0;
-          for (int i = 0; i < 3000; i++) {
+          for (int i = 0; i < 2000; i++) {
             refused += isRefused("m.gltf", mutated(valid, random)) ? 1 : 0;
           }
           assertThat(refused).isBetween(500, 2999);
@@ -178,7 +178,7 @@ class HostileFilesTest {
             .getBytes(StandardCharsets.UTF_8);
     SplittableRandom random = new SplittableRandom(8);
     int refused = 0;
-    for (int i = 0; i < 1500; i++) {
+    for (int i = 0; i < 800; i++) {
       Files.write(folder.resolve("m.mtl"), mutated(mtl, random));
       refused += isRefused("m.obj", obj) ? 1 : 0;
     }

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.InsertSetMoreStep;
 import org.springframework.stereotype.Repository;
 import org.springframework.transaction.annotation.Transactional;
@@ -56,13 +57,7 @@ public class JobStore {
   void add(JobKind kind, long subjectId) {
     inserted(kind, subjectId)
         .onDuplicateKeyUpdate()
-        .set(JOB.STATE, JobState.WAITING)
-        .set(JOB.DOING, JobState.WAITING)
-        .set(JOB.SHARE, 0.0)
-        .set(JOB.ATTEMPTS, 0)
-        .set(JOB.DEATHS, 0)
-        .set(JOB.IS_CANCELLED, false)
-        .set(JOB.ADDED_AT, LocalDateTime.now(clock))
+        .set(asItWaits())
         .setNull(JOB.BEGAN_AT)
         .setNull(JOB.ENDED_AT)
         .setNull(JOB.PROCESS)
@@ -74,30 +69,38 @@ public class JobStore {
     return db.insertInto(JOB)
         .set(JOB.KIND, kind.word())
         .set(JOB.SUBJECT_ID, subjectId)
-        .set(JOB.STATE, JobState.WAITING)
-        .set(JOB.DOING, JobState.WAITING)
-        .set(JOB.SHARE, 0.0)
-        .set(JOB.ATTEMPTS, 0)
-        .set(JOB.DEATHS, 0)
-        .set(JOB.IS_CANCELLED, false)
-        .set(JOB.ADDED_AT, LocalDateTime.now(clock));
+        .set(asItWaits());
+  }
+
+  private Map<Field<?>, Object> asItWaits() {
+    return Map.of(
+        JOB.STATE, JobState.WAITING,
+        JOB.DOING, JobState.WAITING,
+        JOB.SHARE, 0.0,
+        JOB.ATTEMPTS, 0,
+        JOB.DEATHS, 0,
+        JOB.IS_CANCELLED, false,
+        JOB.ADDED_AT, LocalDateTime.now(clock));
   }
 
   /**
    * As {@link #add}, unless the job waits, runs or has failed.
    *
-   * @return whether it was added
+   * @return whether it waits now, and so must be queued
    */
   boolean addOnce(JobKind kind, long subjectId) {
     // Most who ask find it there, and need not lock anything for that.
     String state = db.select(JOB.STATE).from(JOB).where(is(kind, subjectId)).fetchOne(JOB.STATE);
     if (state == null) {
-      return inserted(kind, subjectId).onDuplicateKeyIgnore().execute() == 1;
+      inserted(kind, subjectId).onDuplicateKeyIgnore().execute();
+      return true;
     }
-    if (OPEN.contains(state) || state.equals(JobState.FAILED) || !lock(kind, subjectId, state)) {
+    if (state.equals(JobState.RUNNING) || state.equals(JobState.FAILED)) {
       return false;
     }
-    add(kind, subjectId);
+    if (!state.equals(JobState.WAITING) && lock(kind, subjectId, state)) {
+      add(kind, subjectId);
+    }
     return true;
   }
 

@@ -228,9 +228,9 @@ public final class Mesh {
   /** The same surface with every triangle as a face. */
   public Mesh triangulated() {
     int corners = 3 * triangleCount();
-    int[] source = new int[corners];
+    int[] corner = new int[corners];
     for (int c = 0; c < corners; c++) {
-      source[c] = triangleCorner(c / 3, c % 3);
+      corner[c] = triangleCorner(c / 3, c % 3);
     }
     int[] face = new int[triangleCount()];
     Arrays.setAll(face, this::triangleFace);
@@ -240,11 +240,11 @@ public final class Mesh {
         new MeshArrays(
             positions,
             start,
-            picked(cornerVertex, source),
-            picked(cornerUv, source, 2),
-            picked(cornerNormal, source, 3),
-            picked(cornerColor, source),
-            picked(cornerTextureUv, source, 2),
+            picked(cornerVertex, corner),
+            picked(cornerUv, corner, 2),
+            picked(cornerNormal, corner, 3),
+            picked(cornerColor, corner),
+            picked(cornerTextureUv, corner, 2),
             picked(facePart, face),
             picked(faceMaterial, face),
             picked(faceSmoothing, face));

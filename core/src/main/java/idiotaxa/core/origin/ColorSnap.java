@@ -6,6 +6,7 @@ import idiotaxa.core.group.Rgb;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Snaps colours to the nearest group within a tolerance. Every colour is looked up once. */
 final class ColorSnap {
@@ -59,8 +60,8 @@ final class ColorSnap {
     return best;
   }
 
-  /** Colours that matched no group, in order of appearance. */
-  List<String> strays() {
-    return strays.stream().map(Rgb::toHex).toList();
+  /** Colours that matched no group in any of some, each once, in order of appearance. */
+  static List<String> strays(ColorSnap... snaps) {
+    return Stream.of(snaps).flatMap(snap -> snap.strays.stream()).distinct().map(Rgb::toHex).toList();
   }
 }

@@ -14,7 +14,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 
 /** Reads group numbers from what a mesh carries. */
 public final class Origins {
@@ -24,8 +23,8 @@ public final class Origins {
   private static final int MAX_PIECE_GROUPS = 64;
   private static final int BACKGROUND = 0x000000;
 
-  /** Corners that one thread takes at a time. */
-  private static final int RANGE = 1 << 16;
+  /** Corners that one thread takes at a time; each range looks its colours up anew, of which a scan has many. */
+  private static final int RANGE = 1 << 18;
 
   private Origins() {}
 
@@ -176,7 +175,7 @@ public final class Origins {
             cornerGroup[c] = snap.groupOf(colors[c] & 0xFFFFFF);
           }
         });
-    List<String> strays = Stream.of(snaps).flatMap(snap -> snap.strays().stream()).distinct().toList();
-    return new OriginReading(groups, SurfaceGroups.ofCorners(mesh, cornerGroup), strays);
+    return new OriginReading(
+        groups, SurfaceGroups.ofCorners(mesh, cornerGroup), ColorSnap.strays(snaps));
   }
 }

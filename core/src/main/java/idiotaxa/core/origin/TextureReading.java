@@ -41,7 +41,7 @@ final class TextureReading {
       }
     }
     TextureGroups surface = new TextureGroups(mesh, ofMaterial, plain);
-    return new OriginReading(groups, SurfaceGroups.ofTexture(mesh, surface), snap.strays());
+    return new OriginReading(groups, SurfaceGroups.ofTexture(mesh, surface), ColorSnap.strays(snap));
   }
 
   private static TextureGroups.IndexImage index(TextureImage texture, ColorSnap snap) {

@@ -86,14 +86,14 @@ class OriginsTest {
     MeshBuilder b = new MeshBuilder();
     b.part("gravel");
     int[] strays = {0x00FF00, 0x0000FF, 0x00FFFF, 0xFFFFFF};
-    for (int i = 0; i < 60_000; i++) {
-      triangle(b, 0, Mesh.NO_MATERIAL, i, i % 15_000 < 14_000 ? RED : 0xFF000000 | strays[i / 15_000]);
+    for (int i = 0; i < 240_000; i++) {
+      triangle(b, 0, Mesh.NO_MATERIAL, i, i % 60_000 < 59_000 ? RED : 0xFF000000 | strays[i / 60_000]);
     }
     triangle(b, 0, Mesh.NO_MATERIAL, 0, 0xFF000000 | strays[0]);
     OriginReading reading =
         Origins.read(b.build(), IdOrigin.VERTEX_COLORS, List.of(group(7, "paint", 0xFF0000)));
     assertThat(reading.strays()).containsExactly("#00FF00", "#0000FF", "#00FFFF", "#FFFFFF");
-    assertThat(IntStream.range(0, 60_001).filter(t -> reading.surface().label(t) == 7).count()).isEqualTo(56_000);
+    assertThat(IntStream.range(0, 240_001).filter(t -> reading.surface().label(t) == 7).count()).isEqualTo(236_000);
   }
 
   @Test

@@ -39,7 +39,7 @@
         size="small"
         type="password"
         maxlength="72"
-        placeholder="Password, 12 signs at least"
+        placeholder="Password, 12 characters or more"
         aria-label="Password of the new account"
         autocomplete="new-password"
       />

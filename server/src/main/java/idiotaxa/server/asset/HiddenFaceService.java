@@ -25,7 +25,10 @@ public class HiddenFaceService {
     this.jobs = jobs;
   }
 
-  /** Has them looked for, unless they were or are; models from before they were looked for have none yet. */
+  /**
+   * Has them looked for, unless they were or are. A target's are when it has been read, a source's when somebody
+   * sorts it or looks at its groups: most sources bring their groups along, and are by far the larger models.
+   */
   public void ask(long revisionId) {
     if (!store.isKnown(revisionId)) {
       jobs.addOnce(JobKind.FIND_HIDDEN, revisionId);

@@ -104,7 +104,9 @@ class ReadWork implements JobWork {
     if (last != null) {
       carries.keep(row, last);
     }
-    hidden.ask(row.id());
+    if (!isSource) {
+      hidden.ask(row.id());
+    }
   }
 
   @Override

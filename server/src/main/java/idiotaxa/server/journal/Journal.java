@@ -182,6 +182,9 @@ public class Journal {
       claimed += ids[f] == Group.UNCLAIMED ? 0 : area;
     }
     double share = all == 0 ? 0 : claimed / all;
+    if (claimed > 0) {
+      hidden.ask(revisionId);
+    }
     revisions.setClaimedShare(revisionId, share);
     return share;
   }

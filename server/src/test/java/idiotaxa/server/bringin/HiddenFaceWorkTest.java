@@ -3,10 +3,13 @@ package idiotaxa.server.bringin;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.server.TestModels;
+import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobRun;
+import idiotaxa.server.job.JobStore;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
+import java.util.List;
 import java.util.SplittableRandom;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -46,6 +49,23 @@ class HiddenFaceWorkTest {
       isOver.set(true);
     }
     assertThat(searches.get()).isPositive();
+  }
+
+  /** Most sources bring their groups along; to look through millions of triangles that nobody sorts would cost minutes. */
+  @Test
+  void isAskedForASourceOnceItIsSorted() {
+    ApiClient api = new ApiClient(application);
+    SortedAsset plate = new SortedAsset(api, "a source that is sorted by hand", TestModels.boltedPlate());
+    long source = api.bringIn(plate.asset, "source", TestModels.boltedPlate()).get("id").asLong();
+    List<Long> both = List.of(plate.revision, source);
+    JobStore jobs = application.bean(JobStore.class);
+    assertThat(jobs.find(JobKind.FIND_HIDDEN, both)).containsOnlyKeys(plate.revision);
+    long oak = plate.createGroup("oak");
+    api.post(
+        plate.assetPath() + "/revisions/" + source + "/claims",
+        "{\"groupId\": %d, \"faceRanges\": [0, 3]}".formatted(oak));
+    api.waitFor(plate.asset, a -> ApiClient.find(a.get("revisions"), source).get("isHiddenKnown").asBoolean());
+    assertThat(jobs.find(JobKind.FIND_HIDDEN, both)).containsOnlyKeys(both);
   }
 
   private final class KeptAtOnce implements JobRun {

@@ -5,6 +5,7 @@ import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.Srgb;
 import idiotaxa.core.work.Parallel;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import tools.jackson.databind.JsonNode;
 
 /** Reads one primitive of a glTF mesh into faces of a part. Points and lines are passed over. */
@@ -121,17 +122,32 @@ final class GltfPrimitive {
       return all;
     }
     int[] indices = accessors.indices(primitive.path("indices").asInt(-1), place);
-    for (int i = 0; i < indices.length; i++) {
-      if (indices[i] < 0 || indices[i] >= vertexCount) {
-        throw document.refuse(
-            place + ", index " + i,
-            "vertex "
-                + Integer.toUnsignedString(indices[i])
-                + " is asked for, but there are only "
-                + vertexCount);
-      }
+    int stray = firstStray(indices, vertexCount);
+    if (stray < indices.length) {
+      throw document.refuse(
+          place + ", index " + stray,
+          "vertex "
+              + Integer.toUnsignedString(indices[stray])
+              + " is asked for, but there are only "
+              + vertexCount);
     }
     return indices;
+  }
+
+  /** Where the first index stands that names no vertex, else how many there are. */
+  private static int firstStray(int[] indices, int vertexCount) {
+    AtomicInteger first = new AtomicInteger(indices.length);
+    overCorners(
+        indices,
+        (from, to) -> {
+          for (int i = from; i < to; i++) {
+            if (indices[i] < 0 || indices[i] >= vertexCount) {
+              first.accumulateAndGet(i, Math::min);
+              return;
+            }
+          }
+        });
+    return first.get();
   }
 
   private void addFaces(int mode, int[] indices, int first, int part, int material) {

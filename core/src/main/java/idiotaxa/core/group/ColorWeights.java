@@ -36,6 +36,13 @@ public final class ColorWeights {
     weights.buffer[lastIndex] += weight;
   }
 
+  /** Adds those of another, in its order of first appearance. */
+  public void addAll(ColorWeights other) {
+    for (int i = 0; i < other.count(); i++) {
+      add(other.color(i), other.weight(i));
+    }
+  }
+
   public int count() {
     return colors.size();
   }

@@ -2,8 +2,8 @@ package idiotaxa.core.mesh;
 
 import com.carrotsearch.hppc.FloatArrayList;
 import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.work.Parallel;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -13,6 +13,9 @@ import java.util.List;
  */
 public final class MeshBuilder {
   private static final int WHITE = 0xFFFFFFFF;
+
+  /** Triangles that one thread takes at a time. */
+  private static final int RANGE = 1 << 16;
 
   private FloatArrayList positions = new FloatArrayList(1024);
   private final IntArrayList faceStart = new IntArrayList(1024);
@@ -121,17 +124,25 @@ public final class MeshBuilder {
   public void triangles(int part, int material, int[] vertices) {
     int count = vertices.length / 3;
     int start = cornerVertex.size();
-    int faces = Math.max(facePart.size() + count, expectedCorners / 3);
-    faceStart.ensureCapacity(faces + 1);
-    facePart.ensureCapacity(faces);
-    faceMaterial.ensureCapacity(faces);
-    for (int f = 0; f < count; f++) {
-      faceStart.add(start + 3 * f);
-    }
-    facePart.resize(facePart.size() + count);
-    Arrays.fill(facePart.buffer, facePart.size() - count, facePart.size(), part);
-    faceMaterial.resize(faceMaterial.size() + count);
-    Arrays.fill(faceMaterial.buffer, faceMaterial.size() - count, faceMaterial.size(), material);
+    int first = facePart.size();
+    int expectedFaces = Math.max(first + count, expectedCorners / 3);
+    faceStart.ensureCapacity(expectedFaces + 1);
+    facePart.ensureCapacity(expectedFaces);
+    faceMaterial.ensureCapacity(expectedFaces);
+    faceStart.resize(first + count);
+    facePart.resize(first + count);
+    faceMaterial.resize(first + count);
+    Parallel.ranges(
+        count,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int f = from; f < to; f++) {
+            faceStart.buffer[first + f] = start + 3 * f;
+            facePart.buffer[first + f] = part;
+            faceMaterial.buffer[first + f] = material;
+          }
+        });
     cornerVertex = ValueLists.joined(cornerVertex, vertices, expectedCorners);
   }
 

@@ -4,10 +4,17 @@ import com.carrotsearch.hppc.IntIntHashMap;
 import idiotaxa.core.group.ColorClusters;
 import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.mesh.Mesh;
-import idiotaxa.core.mesh.TriangleAreas;
+import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.work.Parallel;
 
 /** The distinct corner colours of a mesh, clustered by their areas. */
 public final class VertexColorClusters {
+  /** Triangles whose areas are added up on their own, so that sums do not depend on threads. */
+  private static final int RANGE = 1 << 15;
+
+  /** So many ranges are held at a time. */
+  private static final int RANGES = 8;
+
   private final ColorClusters clusters;
 
   private VertexColorClusters(ColorClusters clusters) {
@@ -23,22 +30,41 @@ public final class VertexColorClusters {
       throw new IllegalArgumentException("this mesh has no vertex colours");
     }
     ColorWeights areaOfColor = new ColorWeights();
-    int[] colors = mesh.cornerColor();
-    TriangleAreas.visit(
-        mesh,
-        (t, area) -> {
-          int a = colors[mesh.triangleCorner(t, 0)] & 0xFFFFFF;
-          int b = colors[mesh.triangleCorner(t, 1)] & 0xFFFFFF;
-          int c = colors[mesh.triangleCorner(t, 2)] & 0xFFFFFF;
-          if (a == b && a == c) {
-            areaOfColor.add(a, area);
-            return;
-          }
-          areaOfColor.add(a, area / 3);
-          areaOfColor.add(b, area / 3);
-          areaOfColor.add(c, area / 3);
-        });
+    int triangles = mesh.triangleCount();
+    ColorWeights[] ofRange = new ColorWeights[RANGES];
+    // Not all at once: each range of a photographed scan has a table of nearly as many colours as corners.
+    for (int base = 0; base < triangles; base += RANGES * RANGE) {
+      int first = base;
+      int count = Math.min(RANGES * RANGE, triangles - first);
+      Parallel.ranges(
+          count,
+          RANGE,
+          Parallel.cores(),
+          (from, to) -> ofRange[from / RANGE] = areas(mesh, first + from, first + to));
+      for (int r = 0; r * RANGE < count; r++) {
+        areaOfColor.addAll(ofRange[r]);
+      }
+    }
     return new VertexColorClusters(ColorClusters.of(areaOfColor, tolerance));
+  }
+
+  private static ColorWeights areas(Mesh mesh, int from, int to) {
+    ColorWeights areaOfColor = new ColorWeights();
+    int[] colors = mesh.cornerColor();
+    for (int t = from; t < to; t++) {
+      double area = TriangleGeometry.area(mesh, t);
+      int a = colors[mesh.triangleCorner(t, 0)] & 0xFFFFFF;
+      int b = colors[mesh.triangleCorner(t, 1)] & 0xFFFFFF;
+      int c = colors[mesh.triangleCorner(t, 2)] & 0xFFFFFF;
+      if (a == b && a == c) {
+        areaOfColor.add(a, area);
+      } else {
+        areaOfColor.add(a, area / 3);
+        areaOfColor.add(b, area / 3);
+        areaOfColor.add(c, area / 3);
+      }
+    }
+    return areaOfColor;
   }
 
   public int count() {

@@ -41,12 +41,22 @@ public final class NodeLabels {
     return labels;
   }
 
-  /** From the last node to the first: children stand behind their parents. */
+  /** Leaves on all cores, then the rest from the last node to the first: children stand behind their parents. */
   private void collect(Bvh bvh) {
-    for (int node = bvh.nodeCount() - 1; node >= 0; node--) {
-      for (int side = 0; side < 2; side++) {
-        int ref = bvh.ref(node * Bvh.NODE, side);
-        ofChild[2 * node + side] = LeafRef.isLeaf(ref) ? ofLeaf(ref) : ofNode(ref / Bvh.NODE);
+    Parallel.ranges(
+        ofChild.length,
+        RANGE,
+        Parallel.cores(),
+        (from, to) -> {
+          for (int child = from; child < to; child++) {
+            int ref = bvh.ref(child / 2 * Bvh.NODE, child & 1);
+            ofChild[child] = LeafRef.isLeaf(ref) ? ofLeaf(ref) : MIXED;
+          }
+        });
+    for (int child = ofChild.length - 1; child >= 0; child--) {
+      int ref = bvh.ref(child / 2 * Bvh.NODE, child & 1);
+      if (!LeafRef.isLeaf(ref)) {
+        ofChild[child] = ofNode(ref / Bvh.NODE);
       }
     }
   }

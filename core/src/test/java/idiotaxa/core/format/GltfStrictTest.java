@@ -2,6 +2,7 @@ package idiotaxa.core.format;
 
 import static idiotaxa.core.format.GltfFixture.BYTE;
 import static idiotaxa.core.format.GltfFixture.FLOAT;
+import static idiotaxa.core.format.GltfFixture.UNSIGNED_BYTE;
 import static idiotaxa.core.format.GltfFixture.UNSIGNED_SHORT;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -54,6 +55,20 @@ class GltfStrictTest {
         "EXT_knotted_mesh");
     Mesh mesh = read(triangle().json(TRIANGLE, "\"extensionsRequired\": [\"KHR_materials_unlit\"]"));
     assertThat(mesh.triangleCount()).isEqualTo(1);
+  }
+
+  /** Looked for on all cores; whoever mends the file wants the first. */
+  @Test
+  void theFirstIndexThatNamesNoVertexIsTold() {
+    GltfFixture fixture = triangle();
+    int count = 48_000;
+    byte[] indices = new byte[count];
+    indices[40_001] = 3;
+    indices[20_002] = 7;
+    indices[47_999] = 9;
+    fixture.bytes().put(indices);
+    fixture.accessor(fixture.view(""), UNSIGNED_BYTE, count, "SCALAR", "");
+    checkRefused(fixture.json(TRIANGLE + ", \"indices\": 1", ""), "index 20002", "vertex 7", "only 3");
   }
 
   @Test

@@ -9,6 +9,21 @@ import org.junit.jupiter.api.Test;
 
 class MeshTest {
   @Test
+  void theBoxOfManyPointsHoldsEachAndTouchesSix() {
+    Mesh mesh = Shapes.bumpySphere(300, 0.02);
+    assertThat(mesh.vertexCount()).isGreaterThan(2 << 16);
+    float[] least = {9, 9, 9};
+    float[] greatest = {-9, -9, -9};
+    float[] p = mesh.positions();
+    for (int i = 0; i < p.length; i++) {
+      least[i % 3] = Math.min(least[i % 3], p[i]);
+      greatest[i % 3] = Math.max(greatest[i % 3], p[i]);
+    }
+    assertThat(mesh.bounds())
+        .isEqualTo(new Bounds(least[0], least[1], least[2], greatest[0], greatest[1], greatest[2]));
+  }
+
+  @Test
   void concavePolygonIsCutWithoutLeavingItsOutline() {
     MeshBuilder builder = new MeshBuilder();
     int part = builder.part("arrow");

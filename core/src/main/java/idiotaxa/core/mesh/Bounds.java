@@ -19,7 +19,7 @@ public record Bounds(float minX, float minY, float minZ, float maxX, float maxY,
         count, RANGE, Parallel.cores(), (from, to) -> ofRange[from / RANGE] = of(positions, from, to));
     Bounds all = ofRange[0];
     for (Bounds range : ofRange) {
-      all = all.with(range);
+      all = all.union(range);
     }
     return all;
   }
@@ -52,17 +52,7 @@ public record Bounds(float minX, float minY, float minZ, float maxX, float maxY,
 
   /** Length of the diagonal of the box around both, metres. */
   public double diagonalWith(Bounds other) {
-    return with(other).diagonal();
-  }
-
-  private Bounds with(Bounds other) {
-    return new Bounds(
-        Math.min(minX, other.minX),
-        Math.min(minY, other.minY),
-        Math.min(minZ, other.minZ),
-        Math.max(maxX, other.maxX),
-        Math.max(maxY, other.maxY),
-        Math.max(maxZ, other.maxZ));
+    return union(other).diagonal();
   }
 
   /** Length of the diagonal in metres, 0 when empty. */

@@ -42,7 +42,7 @@
             </th>
             <th>Asset</th>
             <th class="number">Claimed</th>
-            <th class="number">Findings</th>
+            <th class="number">Model findings</th>
             <th>Bake</th>
             <th class="number">Missed</th>
             <th class="number">Conflicts</th>

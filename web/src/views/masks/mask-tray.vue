@@ -76,7 +76,7 @@ async function add(): Promise<void> {
 function rename(index: number, name: string): void {
   const before = plan.value.masks[index]!.name
   if (shown.value === `made ${before}`) shown.value = `made ${name}`
-  void masks.keep(`mask ${before} renamed ${name}`, renameMask(plan.value, index, name))
+  void masks.keep(`mask renamed ${name}`, renameMask(plan.value, index, name))
 }
 
 function act(word: string, index: number): void {

@@ -117,7 +117,7 @@ function fill(index: number, c: 'r' | 'g' | 'b' | 'a', thing: PackWell | null): 
 function rename(index: number, name: string): void {
   const pack = plan.value.packs[index]!
   if (shown.value === pack.name) shown.value = name
-  void change(index, `pack ${pack.name} renamed ${name}`, { ...pack, name })
+  void change(index, `pack renamed ${name}`, { ...pack, name })
 }
 
 function remove(index: number): void {

@@ -6,13 +6,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.ApiClient;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
@@ -23,7 +20,7 @@ class BakingTest extends OnTheDemo {
   private static final String ASSET = "Buoy to be baked";
 
   @BeforeAll
-  static void bringIn() throws IOException {
+  static void bringIn() {
     ApiClient api = new ApiClient(application);
     long asset = api.createAsset(ASSET);
     api.bringIn(asset, "target", file("buoy.glb", ChannelMarkerBuoy.target()));
@@ -37,15 +34,13 @@ class BakingTest extends OnTheDemo {
     api.post("/api/assets/" + asset + "/revisions/" + source + "/proposal?from=vertex-colors", "");
   }
 
-  private static Map<String, byte[]> file(String name, Mesh mesh) throws IOException {
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    GlbWriter.write(mesh, out);
-    return Map.of(name, out.toByteArray());
+  private static Map<String, byte[]> file(String name, Mesh mesh) {
+    return Map.of(name, Glb.bytes(mesh));
   }
 
   @Test
   void bakeIsCancelledRepeatedMendedComparedAndLookedInto() {
-    StagePage artist = new StagePage(browser.open(application.url()));
+    StagePage artist = new StagePage(browser.openCoarse(application.url()));
     artist.text(ASSET).click();
     artist.goTo("Bake");
     mendTheOrigin(artist);

@@ -37,7 +37,7 @@ class ChangingTest extends OnTheDemo {
 
   @TempDir private Path folder;
 
-  private final StagePage artist = new StagePage(browser.open(application.url()));
+  private final StagePage artist = new StagePage(browser.openCoarse(application.url()));
   private final Page page = artist.page();
   private final ApiClient api = new ApiClient(application);
 

@@ -7,6 +7,8 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import idiotaxa.demo.ChannelMarkerBuoy;
+import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.ApiClient;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -28,11 +30,16 @@ class EveryoneTest extends OnTheDemo {
   private static final int STAGE_GREY = 0x777777;
 
   private static final String WALL = "Wall for everyone";
+  private static final String BUOY = "Buoy for everyone";
 
-  /** A model of its own, sorted by its materials: others claim on the demo's. */
+  /** Models of its own, one sorted by its materials, one not sorted and with a source: others claim on the demo's. */
   @BeforeAll
   static void bringIn() {
     ApiClient api = new ApiClient(application);
+    long buoy = api.createAsset(BUOY);
+    api.bringIn(buoy, "target", Map.of("buoy.glb", Glb.bytes(ChannelMarkerBuoy.target())));
+    api.bringIn(
+        buoy, "source", Map.of("buoy_high.glb", Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3))));
     long asset = api.createAsset(WALL);
     long target =
         api.bringIn(asset, "target", Map.of("wall.glb", MaskingTest.wall())).get("id").asLong();
@@ -53,11 +60,23 @@ class EveryoneTest extends OnTheDemo {
   }
 
   private static Page open(String path) {
+    return browser.openCoarse(application.url() + "/" + path);
+  }
+
+  /** For tests that look at pixels. */
+  private static Page openSharp(String path) {
     return browser.open(application.url() + "/" + path);
   }
 
   private static Page openSort() {
-    Page page = open("assets/" + idOf(WALL) + "/sort");
+    return drawn(open(sortPath()));
+  }
+
+  private static String sortPath() {
+    return "assets/" + idOf(WALL) + "/sort";
+  }
+
+  private static Page drawn(Page page) {
     assertThat(page.getByTestId("drawer-1")).containsText("piece");
     new StagePage(page).waitForStage();
     return page;
@@ -100,7 +119,7 @@ class EveryoneTest extends OnTheDemo {
 
   @Test
   void nightChangesThePaperAndLeavesTheStage() throws IOException {
-    Page page = openSort();
+    Page page = drawn(openSharp(sortPath()));
     BufferedImage day = shot(page);
     page.getByText("Night", new Page.GetByTextOptions().setExact(true)).click();
     assertThat(page.locator("html")).hasAttribute("data-theme", "night");
@@ -117,30 +136,30 @@ class EveryoneTest extends OnTheDemo {
 
   @Test
   void aModelThatIsLeftIsNotSeenWhileAnotherComes() throws IOException {
-    Page page = open("assets/" + idOf("Channel marker buoy") + "/sort");
+    Page page = openSharp("assets/" + idOf(BUOY) + "/sort");
     StagePage artist = new StagePage(page);
     artist.waitForStage();
-    assertThat(drawn(page)).isPositive();
+    assertThat(pixelsDrawn(page)).isPositive();
     AtomicReference<Route> held = new AtomicReference<>();
     page.route("**/revisions/*/geometry**", held::set);
     page.locator(".which").click();
     page.getByRole(AriaRole.OPTION).last().click();
     page.waitForCondition(() -> held.get() != null);
     page.locator("[data-testid=stage][data-ready=false]").waitFor();
-    assertThat(drawn(page)).isZero();
+    assertThat(pixelsDrawn(page)).isZero();
     // Nothing is counted before it is there; the share is what the server says.
     assertThat(artist.drawer(0)).containsText("…");
     assertThat(page.locator(".share .number")).hasText("0 %");
     held.get().resume();
     artist.waitForStage();
-    assertThat(drawn(page)).isPositive();
+    assertThat(pixelsDrawn(page)).isPositive();
     page.close();
   }
 
   /** Pixel by pixel in turn, as it once was, colours would be lost to the eye. */
   @Test
   void whatIsLaidOverTheTargetIsMixedIntoEachPixel() throws IOException {
-    Page page = open("assets/" + idOf("Channel marker buoy") + "/bring-in");
+    Page page = openSharp("assets/" + idOf(BUOY) + "/bring-in");
     new StagePage(page).waitForStage();
     assertThat(colouredPairs(page)).as("unclaimed").isZero();
     page.getByText("overlaid").click();
@@ -170,7 +189,7 @@ class EveryoneTest extends OnTheDemo {
   }
 
   /** Pixels below the middle of the stage that are not its grey. */
-  private static long drawn(Page page) throws IOException {
+  private static long pixelsDrawn(Page page) throws IOException {
     BufferedImage image = shot(page);
     return IntStream.range(450 * 300, 650 * 300)
         .filter(i -> (image.getRGB(300 + i % 300, i / 300) & 0xFFFFFF) != STAGE_GREY)
@@ -189,7 +208,7 @@ class EveryoneTest extends OnTheDemo {
   /** The sheet lies below the stage in the colours of the groups, and is picked from like it. */
   @Test
   void sheetShowsGroupsAndIsPickedFrom() throws IOException {
-    Page page = openSort();
+    Page page = drawn(openSharp(sortPath()));
     page.keyboard().press("b");
     Locator sheet = page.getByTestId("sheet");
     assertThat(sheet).isVisible();
@@ -264,7 +283,7 @@ class EveryoneTest extends OnTheDemo {
   @Test
   void aStationThatIsOpenedWhileTheServerIsAwayFillsWhenItIsBack() {
     browser.expect("/api/");
-    Page page = open("assets/" + idOf("Channel marker buoy") + "/bring-in");
+    Page page = open("assets/" + idOf(BUOY) + "/bring-in");
     StagePage artist = new StagePage(page);
     artist.waitForStage();
     AtomicBoolean isAway = sendAway(page, "**/api/**");

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 class KeyboardTest extends OnTheDemo {
   private static final int MOST_TABS = 200;
 
-  private final Page page = browser.open(application.url());
+  private final Page page = browser.openCoarse(application.url());
   private final StagePage artist = new StagePage(page);
 
   KeyboardTest() {

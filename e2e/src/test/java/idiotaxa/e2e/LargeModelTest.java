@@ -60,7 +60,7 @@ class LargeModelTest extends OnTheDemo {
     JsonNode revision = api.bringIn(asset, "target", Map.of("sea.zip", sea()));
     assertThat(revision.get("inspection").get("triangles").asInt()).isEqualTo(2 * SIDE * SIDE);
     api.post("/api/assets/" + asset + "/groups", "{\"name\": \"water\"}");
-    Page page = browser.open(application.url() + "/assets/" + asset + "/sort");
+    Page page = browser.openCoarse(application.url() + "/assets/" + asset + "/sort");
     StagePage artist = new StagePage(page);
     artist.waitForStage();
     artist.clickStage(0.5, 0.35);

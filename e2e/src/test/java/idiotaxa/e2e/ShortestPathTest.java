@@ -103,7 +103,7 @@ class ShortestPathTest extends OnTheDemo {
 
   /** Files are let go over the Catalogue, as a browser tells it. */
   private void drop(Map<String, byte[]> files) {
-    page = browser.open(application.url());
+    page = browser.openCoarse(application.url());
     steps++;
     Map<String, String> encoded = new TreeMap<>();
     files.forEach((name, bytes) -> encoded.put(name, Base64.getEncoder().encodeToString(bytes)));

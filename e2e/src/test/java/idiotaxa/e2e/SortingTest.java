@@ -14,7 +14,7 @@ import tools.jackson.databind.JsonNode;
 /** The whole buoy is sorted by keyboard and mouse on the real application. */
 class SortingTest extends OnTheDemo {
   private static StagePage openSort(String asset) {
-    StagePage artist = new StagePage(browser.open(application.url()));
+    StagePage artist = new StagePage(browser.openCoarse(application.url()));
     artist.text(asset).click();
     artist.goTo("Sort");
     artist.waitForStage();
@@ -188,7 +188,7 @@ class SortingTest extends OnTheDemo {
   /** A palette is judged, cured and kept for the assets that share it. */
   @Test
   void paletteIsCuredForTheAssetsThatUseIt() {
-    Page page = browser.open(application.url());
+    Page page = browser.openCoarse(application.url());
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Saltmarsh")).click();
     Locator quality = page.getByLabel("How well the colours are told apart");
     assertThat(quality).containsText("Every colour can be picked");

@@ -41,7 +41,7 @@ class StudioTest {
   }
 
   private Page signIn(String name, String path) {
-    Page page = browser.open(application.url() + path);
+    Page page = browser.openCoarse(application.url() + path);
     page.getByLabel("Name").fill(name);
     page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill(Studio.PASSWORD);
     button(page, "Sign in").click();
@@ -131,7 +131,7 @@ class StudioTest {
     row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Take back")).click();
     assertThat(row).isHidden();
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Catalogue").setExact(true)).click();
-    assertThat(page.getByText(name + " renamed")).isVisible();
+    assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name + " renamed"))).isVisible();
   }
 
   @Test

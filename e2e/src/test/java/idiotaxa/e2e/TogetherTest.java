@@ -297,8 +297,8 @@ class TogetherTest extends OnTheDemo {
         api.post("/api/palettes", "{\"name\": \"Shared %d\", \"fromAsset\": %d}".formatted(System.nanoTime(), asset))
             .get("id")
             .asLong();
-    Page one = browser.open(application.url() + "/palettes/" + palette);
-    Page other = browser.open(application.url() + "/palettes/" + palette);
+    Page one = browser.openCoarse(application.url() + "/palettes/" + palette);
+    Page other = browser.openCoarse(application.url() + "/palettes/" + palette);
     one.getByLabel("Name of group 1").fill("old steel");
     other.getByLabel("Name of group 2").fill("white tin");
     other.getByText("Keep it, for").click();

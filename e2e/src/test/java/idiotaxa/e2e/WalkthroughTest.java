@@ -30,7 +30,7 @@ class WalkthroughTest extends OnTheDemo {
 
   @Test
   void fromTwoFilesToAReceipt(@TempDir Path folder) throws IOException {
-    StagePage artist = new StagePage(browser.open(application.url()));
+    StagePage artist = new StagePage(browser.openCoarse(application.url()));
     bringIn(artist, folder);
     sort(artist);
     bake(artist);
@@ -184,7 +184,7 @@ class WalkthroughTest extends OnTheDemo {
   /** A model with faults: each is said, shown where it is, and cured where it can be. */
   @Test
   void faultsOfAModelAreShownAndCured() {
-    StagePage artist = new StagePage(browser.open(application.url()));
+    StagePage artist = new StagePage(browser.openCoarse(application.url()));
     Page page = artist.page();
     page.getByLabel("Name of a new asset").fill("Faulty float");
     artist.button("New asset").click();
@@ -250,7 +250,7 @@ class WalkthroughTest extends OnTheDemo {
   @Test
   void addressOfNoAssetAndOfNoPageLeadBack() {
     browser.expect("/assets/424242");
-    Page page = browser.open(application.url() + "/assets/424242/sort");
+    Page page = browser.openCoarse(application.url() + "/assets/424242/sort");
     assertThat(page.getByText("There is no asset with number 424242.")).isVisible();
     page.getByText("To the catalogue").click();
     assertThat(page.getByText("Channel marker buoy").first()).isVisible();

@@ -77,6 +77,8 @@ class CatalogueTest {
   @Test
   void aCopyIsSortedAsTheFirstAndGoesItsOwnWay() {
     SortedAsset first = new SortedAsset(api, "Crate", TestModels.boltedPlate());
+    // Shares count what can be seen, and are compared.
+    api.waitFor(first.asset, a -> a.get("revisions").get(0).get("isHiddenKnown").asBoolean());
     long plate = first.createGroup("plate");
     long bolts = first.createGroup("bolts");
     int faces = first.faceGroups().size();

@@ -32,14 +32,18 @@ class EveryoneTest extends OnTheDemo {
   private static final String WALL = "Wall for everyone";
   private static final String BUOY = "Buoy for everyone";
 
-  /** Models of its own, one sorted by its materials, one not sorted and with a source: others claim on the demo's. */
+  /** Models of its own, one sorted by its materials, one with a source that has the groups: others claim on the demo's. */
   @BeforeAll
   static void bringIn() {
     ApiClient api = new ApiClient(application);
     long buoy = api.createAsset(BUOY);
     api.bringIn(buoy, "target", Map.of("buoy.glb", Glb.bytes(ChannelMarkerBuoy.target())));
-    api.bringIn(
-        buoy, "source", Map.of("buoy_high.glb", Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3))));
+    long source =
+        api.bringIn(
+                buoy, "source", Map.of("buoy_high.glb", Glb.bytes(ChannelMarkerBuoy.source(SaltmarshPalette.create(), 3))))
+            .get("id")
+            .asLong();
+    api.post("/api/assets/" + buoy + "/revisions/" + source + "/proposal?from=vertex-colors", "");
     long asset = api.createAsset(WALL);
     long target =
         api.bringIn(asset, "target", Map.of("wall.glb", MaskingTest.wall())).get("id").asLong();
@@ -149,7 +153,7 @@ class EveryoneTest extends OnTheDemo {
     assertThat(pixelsDrawn(page)).isZero();
     // Nothing is counted before it is there; the share is what the server says.
     assertThat(artist.drawer(0)).containsText("…");
-    assertThat(page.locator(".share .number")).hasText("0 %");
+    assertThat(page.locator(".share .number")).hasText("100 %");
     held.get().resume();
     artist.waitForStage();
     assertThat(pixelsDrawn(page)).isPositive();

@@ -29,7 +29,7 @@ public final class TriangleAreas {
   }
 
   /** Takes triangles in the order of the mesh, from one thread. */
-  public interface Visitor {
+  interface Visitor {
     /**
      * @param area square metres
      */
@@ -37,7 +37,7 @@ public final class TriangleAreas {
   }
 
   /** Tells all areas; they are computed on as many threads as the machine has cores. */
-  public static void visit(Mesh mesh, Visitor visitor) {
+  static void visit(Mesh mesh, Visitor visitor) {
     double[] areas = new double[Math.min(AHEAD, mesh.triangleCount())];
     for (int first = 0; first < mesh.triangleCount(); first += AHEAD) {
       int base = first;

@@ -182,10 +182,11 @@ public class Journal {
       claimed += ids[f] == Group.UNCLAIMED ? 0 : area;
     }
     double share = all == 0 ? 0 : claimed / all;
+    revisions.setClaimedShare(revisionId, share);
+    // From now on it counts what can be seen: nobody asks for a source's before it is sorted, nor for a copy's.
     if (claimed > 0) {
       hidden.ask(revisionId);
     }
-    revisions.setClaimedShare(revisionId, share);
     return share;
   }
 }

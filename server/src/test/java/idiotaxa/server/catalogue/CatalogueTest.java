@@ -9,6 +9,7 @@ import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import java.util.ArrayList;
 import java.util.List;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -71,6 +72,17 @@ class CatalogueTest {
     assertThat(api.send("PATCH", path, "{\"name\": \"Mine\"}", "If-Match", "\"0\"").statusCode()).isEqualTo(409);
     assertThat(api.send("PATCH", path, "{\"name\": \" \"}", "If-Match", "\"1\"").statusCode()).isEqualTo(400);
     assertThat(api.send("PATCH", path, "{\"name\": \"Mine\"}").statusCode()).isEqualTo(400);
+  }
+
+  /** A copy that was made while its original was still being looked through has nothing to take over. */
+  @Test
+  void hiddenFacesOfASortedCopyAreLookedForWhereTheFirstHadNone() {
+    SortedAsset first = new SortedAsset(api, "Crate half read", TestModels.boltedPlate());
+    api.waitFor(first.asset, a -> a.get("revisions").get(0).get("isHiddenKnown").asBoolean());
+    first.claim(first.createGroup("plate"), 0, 3);
+    application.bean(DSLContext.class).execute("DELETE FROM hidden_faces WHERE revision_id = " + first.revision);
+    long copy = api.post(first.assetPath() + "/copies", "{}").get("id").asLong();
+    api.waitFor(copy, a -> a.get("revisions").get(0).get("isHiddenKnown").asBoolean());
   }
 
   /** Claims by hand, rules, and what was taken back from a rule, whatever their order was. */

@@ -76,7 +76,7 @@ import ReachPanel from '@/views/bake/reach-panel.vue'
 import { useAnswer } from '@/views/bake/use-answer'
 import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
-import type { Cure, ProblemRegion } from '@/api/types'
+import type { Cure, ProblemRegion, SheetPlan } from '@/api/types'
 import type { BakePane } from '@/views/bake/bake-form.vue'
 
 const store = useAssetStore()
@@ -110,7 +110,7 @@ watch(bake, (now, before) => {
   if (now?.id !== before?.id) problem.value = null
 })
 
-/** All that findings depend on: the settings, the models, the groups and the claims. */
+/** All that findings depend on: the settings, the sheets, the models, the groups and the claims. */
 const {
   answer: findings,
   isAsking,
@@ -120,6 +120,7 @@ const {
     store.target &&
     JSON.stringify([
       choice.settings,
+      asset.value.sheetPlan,
       store.journalStamp,
       [store.target, ...store.sources].map((r) => [r.id, r.geometryVersion, r.alignment])
     ]),
@@ -140,12 +141,21 @@ async function align(): Promise<void> {
   })
 }
 
+async function makeSheets(by: SheetPlan['by']): Promise<void> {
+  await orSay(async () => {
+    await api.setSheetPlan(asset.value.id, asset.value.version, { by, hand: [] })
+    await store.refresh()
+  })
+}
+
 function take(cure: Cure): void {
   if (cure.action === 'propose') {
     const [revisionId, from] = cure.value.split('\t')
     proposed.value = { revisionId: Number(revisionId), from: from! }
   } else if (cure.action === 'align') {
     void align()
+  } else if (cure.action === 'sheets') {
+    void makeSheets(cure.value as SheetPlan['by'])
   } else if (cure.action === 'sort' || cure.action === 'bring-in') {
     void router.push({ name: cure.action, params: { id: asset.value.id } })
   } else {

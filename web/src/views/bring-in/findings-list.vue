@@ -33,7 +33,7 @@ import type { Finding } from '@/api/types'
 const props = defineProps<{ findings: Finding[] }>()
 const emit = defineEmits<{ show: [finding: Finding]; layOut: [] }>()
 
-const CURED_BY_LAYOUT = ['no-uvs', 'faces-without-uvs', 'uvs-outside-tiles', 'overlapping-uvs']
+const CURED_BY_LAYOUT = ['no-uvs', 'faces-without-uvs', 'uvs-outside-tiles', 'uvs-over-edges', 'overlapping-uvs']
 
 const sorted = computed(() => [...props.findings].sort((a, b) => Number(a.severity === 'harmless') - Number(b.severity === 'harmless')))
 

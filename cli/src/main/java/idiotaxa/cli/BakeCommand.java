@@ -177,6 +177,7 @@ final class BakeCommand implements Callable<Integer> {
     OriginReading reading = read(origin, target, sources, palette);
     List<Sheet> sheets = chooseLayout(target).divide(target);
     Preflight readable = new Preflight();
+    readable.addLayout(target, sheets, false);
     readable.addReading(sources == null ? target : sources.mesh(), reading);
     Pairing pairing = sources == null ? null : choosePairing(target, sources.mesh(), readable);
     PreparedBake prepared = prepare(target, sources, reading, pairing, readable);

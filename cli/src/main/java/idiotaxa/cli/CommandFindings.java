@@ -13,7 +13,9 @@ import java.util.stream.Collectors;
 final class CommandFindings {
   /** What a strict run does not let pass. */
   private static final Set<String> NEEDS_A_LOOK =
-      Set.of("missed", "conflicts", "strays", "one-colour", "one-group", "empty", "thin-group");
+      Set.of(
+          "missed", "conflicts", "strays", "one-colour", "one-group", "empty", "thin-group",
+          "on-no-sheet", "beyond-sheet", "empty-sheet");
 
   private final PrintWriter err;
   private final boolean isAnyway;
@@ -88,6 +90,7 @@ final class CommandFindings {
       case PAIRING -> "--pair " + cure.value();
       case REACH -> "--reach auto";
       case ALIGN -> "--align auto";
+      case SHEETS -> "--sheet-by " + cure.value();
       case LINK, PROPOSE, SORT, BRING_IN -> "";
     };
   }

@@ -7,6 +7,7 @@ import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.demo.StormLantern;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
@@ -133,5 +134,15 @@ class BakeFindingsTest {
     assertThat(outcome.kinds()).containsOnly("specks");
     assertThat(outcome.said()).doesNotContain("warning:", "refused:");
     assertThat(outcome.said()).contains("note: ", " texels lie in other groups.");
+  }
+
+  @Test
+  void surfaceBeyondItsSheetNeedsALookAndTilesCureIt() throws IOException {
+    Path lantern = glb("lantern.glb", StormLantern.target());
+    Outcome one = bake(lantern, "--sheet-by", "one", "--strict");
+    assertThat(one.exit()).isEqualTo(Main.NEEDS_A_LOOK);
+    assertThat(one.kinds()).contains("beyond-sheet");
+    assertThat(one.said()).contains("beyond the image of sheet 1001").contains("Try --sheet-by udim.");
+    assertThat(bake(lantern, "--sheet-by", "udim").kinds()).doesNotContain("beyond-sheet", "on-no-sheet");
   }
 }

@@ -9,6 +9,7 @@ import com.microsoft.playwright.options.AriaRole;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.demo.StormLantern;
 import idiotaxa.server.running.ApiClient;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -50,6 +51,22 @@ class BakingTest extends OnTheDemo {
     flyToAProblem(artist);
     compare(artist);
     lookAtPairs(artist);
+    assertThat(browser.complaints()).isEmpty();
+  }
+
+  @Test
+  void surfaceBeyondItsSheetIsSaidAndOnePressMakesSheetsOfTiles() {
+    ApiClient api = new ApiClient(application);
+    long asset = api.createAsset("Lantern on one sheet");
+    long target = api.bringIn(asset, "target", file("lantern.glb", StormLantern.target())).get("id").asLong();
+    api.post("/api/assets/" + asset + "/revisions/" + target + "/proposal?from=materials", "");
+    api.change(asset, "PUT", "/api/assets/" + asset + "/sheet-plan", "{\"by\": \"one\", \"hand\": []}");
+    StagePage artist = new StagePage(browser.openCoarse(application.url()));
+    artist.text("Lantern on one sheet").click();
+    artist.goTo("Bake");
+    assertThat(preflight(artist)).containsText("beyond the image of sheet 1001");
+    artist.button("Make a sheet of every UDIM tile").click();
+    assertThat(preflight(artist)).containsText("nothing stands in the way");
     assertThat(browser.complaints()).isEmpty();
   }
 

@@ -29,6 +29,8 @@ public record Cure(String words, Action action, String value) {
     PROPOSE,
     /** The proposed alignment is taken over. */
     ALIGN,
+    /** Sheets are made in another way; the value names it. */
+    SHEETS,
     /** The Sort station is opened. */
     SORT,
     /** The Bring in station is opened. */

@@ -28,6 +28,7 @@ public final class Outcome {
     sheets.forEach(outcome::addConflicts);
     sheets.forEach(outcome::addThinGroups);
     sheets.forEach(sheet -> outcome.addSpecks(sheet, specks.getOrDefault(sheet.sheet(), 0)));
+    outcome.addEmptySheets(sheets);
     outcome.addOneColor(sheets);
     return List.copyOf(outcome.findings);
   }
@@ -96,6 +97,15 @@ public final class Outcome {
         .map(Group::name)
         .findFirst()
         .orElse("group " + number);
+  }
+
+  /** One image among others that nobody would miss until it comes out black. */
+  private void addEmptySheets(List<SheetReport> sheets) {
+    for (SheetReport sheet : sheets) {
+      if (sheet.covered() == 0 && sheets.size() > 1) {
+        add("empty-sheet", "No texel of this sheet is covered: its map is empty.", "sheet " + sheet.sheet(), 0);
+      }
+    }
   }
 
   private void addOneColor(List<SheetReport> sheets) {

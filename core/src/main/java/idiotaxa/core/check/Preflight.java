@@ -14,8 +14,10 @@ import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /** Looks at what a bake would read before it is baked. */
 public final class Preflight {
@@ -270,6 +272,69 @@ public final class Preflight {
   private static boolean isShort(Reach reach, ReachSurvey.PartReach part) {
     return reach.outward() < part.proposed().outward() / ReachSurvey.MARGIN
         || reach.inward() < part.proposed().inward() / ReachSurvey.MARGIN;
+  }
+
+  /**
+   * Surface of the target that no map will have.
+   *
+   * @param sheets that the target is divided into
+   * @param isByHand whether somebody chose which part is on which; that is not thrown away by a cure
+   */
+  public void addLayout(Mesh target, List<Sheet> sheets, boolean isByHand) {
+    LaidOut laidOut = new LaidOut(target);
+    Cure look = new Cure("Look at the UVs", Cure.Action.BRING_IN, "");
+    Cure tiles = new Cure("Make a sheet of every UDIM tile", Cure.Action.SHEETS, "udim");
+    BitSet onNone = laidOut.onNone(sheets);
+    if (!onNone.isEmpty()) {
+      add(
+          "on-no-sheet",
+          CountWords.of(onNone.cardinality(), "face", "faces")
+              + of(laidOut, onNone)
+              + (onNone.cardinality() == 1 ? "has" : "have")
+              + " UVs on no sheet, or none: no map has what lies there.",
+          "",
+          List.of(look),
+          onNone.cardinality(),
+          LaidOut.kept(onNone.stream()));
+    }
+    for (Sheet sheet : sheets) {
+      LaidOut.Beyond beyond = laidOut.beyond(sheet);
+      if (beyond.count() > 0) {
+        // Where sheets are tiles, a face lies on the one that its middle is on: none is wholly beyond.
+        boolean isCuredByTiles = !isByHand && !beyond.wholly().isEmpty();
+        add(
+            "beyond-sheet",
+            beyondWords(laidOut, beyond, sheet.name()),
+            sheet.name(),
+            isCuredByTiles ? List.of(tiles, look) : List.of(look),
+            beyond.count(),
+            beyond.faces());
+      }
+    }
+  }
+
+  private static String beyondWords(LaidOut laidOut, LaidOut.Beyond beyond, String sheet) {
+    int wholly = beyond.wholly().cardinality();
+    int partly = beyond.partly().cardinality();
+    if (wholly == 0) {
+      return CountWords.of(partly, "face reaches", "faces reach")
+          + " over the edge of sheet " + sheet + ": no map has what lies beyond.";
+    }
+    return CountWords.of(wholly, "face", "faces")
+        + of(laidOut, beyond.wholly())
+        + (wholly == 1 ? "lies" : "lie")
+        + " beyond the image of sheet " + sheet
+        + (partly == 0 ? "" : ", and " + CountWords.of(partly, "reaches", "reach") + " over its edge")
+        + ": no map has what lies there.";
+  }
+
+  private static String of(LaidOut laidOut, BitSet faces) {
+    return ", " + ShareWords.percent(laidOut.share(faces)) + " of the target's surface, ";
+  }
+
+  private void add(String kind, String text, String place, List<Cure> cures, long count, int[] faces) {
+    String cure = cures.stream().map(Cure::words).collect(Collectors.joining("; "));
+    findings.add(new Finding(kind, Severity.WARNING, text, place, cure, cures, count, faces));
   }
 
   /**

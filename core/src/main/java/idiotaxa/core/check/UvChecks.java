@@ -38,6 +38,7 @@ final class UvChecks {
       return findings;
     }
     checkTiles();
+    checkEdges();
     checkMissing();
     sheets.forEach(this::checkOverlaps);
     return findings;
@@ -68,6 +69,27 @@ final class UvChecks {
               "Move them onto a tile from 1001 on, or make an automatic layout.",
               outside.count(),
               outside.faces()));
+    }
+  }
+
+  private void checkEdges() {
+    LaidOut laidOut = new LaidOut(mesh);
+    for (Sheet sheet : sheets) {
+      LaidOut.Beyond beyond = laidOut.beyond(sheet);
+      if (beyond.count() > 0) {
+        findings.add(
+            new Finding(
+                "uvs-over-edges",
+                Severity.WARNING,
+                CountWords.of(
+                    beyond.count(),
+                    "face reaches over the edge of its tile; no map has what lies beyond.",
+                    "faces reach over the edge of their tile; no map has what lies beyond."),
+                sheet.name(),
+                "Move what belongs together onto one tile, or make an automatic layout.",
+                beyond.count(),
+                beyond.faces()));
+      }
     }
   }
 

@@ -144,6 +144,22 @@ class ModelInspectorTest {
   }
 
   @Test
+  void uvsThatReachOverTheEdgeOfTheirTileAreFound() {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("a");
+    Shapes.grid(builder, 1, 1, 0);
+    builder.face(0, Mesh.NO_MATERIAL);
+    float[][] uvs = {{0.2f, 0.2f}, {0.9f, 0.2f}, {0.9f, 1.3f}};
+    for (int k = 0; k < 3; k++) {
+      builder.corner(k);
+      builder.uv(uvs[k][0], uvs[k][1]);
+    }
+    Finding found = findings(builder.build()).get("uvs-over-edges");
+    assertThat(found.faces()).containsExactly(1);
+    assertThat(found.place()).isEqualTo("1001");
+  }
+
+  @Test
   void namesThatTellNothingApartAreFound() {
     MeshBuilder builder = square();
     builder.part("square");

@@ -64,6 +64,16 @@ class OutcomeTest {
   }
 
   @Test
+  void aSheetWithoutATexelAmongOthersIsNamed() {
+    SheetReport full = sheet("hull", 900, 0, 0, List.of(), 0, 500, 400, 0);
+    SheetReport bare = sheet("mast", 0, 0, 0, List.of(), 0, 0, 0, 0);
+    Finding empty = only(Outcome.of(List.of(full, bare), GROUPS, Map.of()));
+    assertThat(empty.kind()).isEqualTo("empty-sheet");
+    assertThat(empty.place()).isEqualTo("sheet mast");
+    assertThat(only(Outcome.of(List.of(bare), GROUPS, Map.of())).kind()).isEqualTo("empty");
+  }
+
+  @Test
   void oneColourOrNoneIsSaidOverAllSheets() {
     SheetReport tin = sheet("1001", 900, 0, 0, List.of(), 0, 900, 0, 0);
     SheetReport oak = sheet("1002", 900, 0, 0, List.of(), 0, 0, 900, 0);

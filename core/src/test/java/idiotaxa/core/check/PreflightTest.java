@@ -143,4 +143,68 @@ class PreflightTest {
         .extracting(Finding::kind)
         .containsExactly("overlaps");
   }
+
+  /** Squares side by side in space; in UV space each is where it is moved to. */
+  private static Mesh squares(double[]... moved) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("deck");
+    for (int i = 0; i < moved.length; i++) {
+      int first = builder.vertexCount();
+      for (double[] at : new double[][] {{0, 0}, {1, 0}, {1, 1}, {0, 1}}) {
+        builder.vertex(i + at[0], at[1], 0);
+      }
+      builder.face(0, Mesh.NO_MATERIAL);
+      for (int k = 0; k < 4; k++) {
+        builder.corner(first + k);
+        builder.uv(
+            (float) (moved[i][0] + (k == 1 || k == 2 ? 0.8 : 0.1)), (float) (moved[i][1] + (k > 1 ? 0.8 : 0.1)));
+      }
+    }
+    return builder.build();
+  }
+
+  private void layOut(Mesh mesh, SheetLayout layout) {
+    preflight.addLayout(mesh, layout.divide(mesh), false);
+  }
+
+  @Test
+  void whatLiesOnItsSheetUpToRoundingIsNoFinding() {
+    layOut(squares(new double[] {0, 0}, new double[] {-0.10005, 0.20005}), SheetLayout.ONE);
+    layOut(squares(new double[] {0, 0}, new double[] {1, 1}, new double[] {9, 3}), SheetLayout.UDIM);
+    assertThat(preflight.findings()).isEmpty();
+  }
+
+  @Test
+  void facesOfAnotherTileAreBeyondTheirSheetAndTilesCureIt() {
+    Mesh mesh = squares(new double[] {0, 0}, new double[] {1, 1}, new double[] {0, 2}, new double[] {0.3, 0});
+    layOut(mesh, SheetLayout.ONE);
+    assertThat(only().kind()).isEqualTo("beyond-sheet");
+    assertThat(only().text())
+        .isEqualTo(
+            "2 faces, 50.0 % of the target's surface, lie beyond the image of sheet 1001, and 1 reaches over its"
+                + " edge: no map has what lies there.");
+    assertThat(only().count()).isEqualTo(3);
+    assertThat(only().faces()).containsExactly(1, 2, 3);
+    assertThat(only().cures()).extracting(Cure::action).containsExactly(Cure.Action.SHEETS, Cure.Action.BRING_IN);
+    Preflight byHand = new Preflight();
+    byHand.addLayout(mesh, SheetLayout.ONE.divide(mesh), true);
+    assertThat(byHand.findings().get(0).cures()).extracting(Cure::action).containsExactly(Cure.Action.BRING_IN);
+  }
+
+  @Test
+  void aFaceThatReachesOverTheEdgeOfItsTileIsFoundOnThatTile() {
+    layOut(squares(new double[] {0, 0}, new double[] {1, -0.2}), SheetLayout.UDIM);
+    assertThat(only().text()).isEqualTo("1 face reaches over the edge of sheet 1002: no map has what lies beyond.");
+    assertThat(only().place()).isEqualTo("1002");
+    assertThat(only().cures()).extracting(Cure::action).containsExactly(Cure.Action.BRING_IN);
+  }
+
+  @Test
+  void facesOnNoSheetAreFoundWithTheirShare() {
+    layOut(squares(new double[] {0, 0}, new double[] {0, 0}, new double[] {0, 0}, new double[] {-3, 0}), SheetLayout.UDIM);
+    assertThat(only().kind()).isEqualTo("on-no-sheet");
+    assertThat(only().text())
+        .isEqualTo("1 face, 25.0 % of the target's surface, has UVs on no sheet, or none: no map has what lies there.");
+    assertThat(only().faces()).containsExactly(3);
+  }
 }

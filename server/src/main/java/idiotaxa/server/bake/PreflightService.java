@@ -14,6 +14,7 @@ import idiotaxa.core.origin.Origins;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.pairing.PairingRules;
 import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
@@ -87,7 +88,10 @@ public class PreflightService {
       preflight.addReach(reach(assetId, settings), chosenReach(settings));
     }
     if (in.target.hasUvs()) {
-      for (Sheet sheet : plans.get(assetId).divide(in.target)) {
+      SheetPlan plan = plans.get(assetId);
+      List<Sheet> sheets = plan.divide(in.target);
+      preflight.addLayout(in.target, sheets, plan.by() == SheetPlan.By.HAND);
+      for (Sheet sheet : sheets) {
         preflight.addOverlaps(in.target, sheet, settings.isFromSource() ? null : reading);
       }
     }

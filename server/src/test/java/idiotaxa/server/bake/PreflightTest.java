@@ -10,8 +10,11 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.StreamSupport;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
@@ -82,6 +85,28 @@ class PreflightTest {
     propose(target, "materials");
     assertThat(ask("findings", settings("claims", false, ""))).isEmpty();
     assertThat(ask("findings", settings("materials", false, ""))).isEmpty();
+  }
+
+  @Test
+  void surfaceBeyondItsSheetIsSaidAndTilesCureIt() {
+    String moved =
+        new String(TestModels.twoQuads().get("quads.obj"), StandardCharsets.UTF_8)
+            .replace("f 2/2 5/5 6/6 3/3", "vt 1.5 0\nvt 2 0\nvt 2 1\nvt 1.5 1\nf 2/7 5/8 6/9 3/10");
+    long two = api.createAsset("Mooring post on two tiles");
+    Map<String, byte[]> files = new HashMap<>(TestModels.twoQuads());
+    files.put("quads.obj", TestModels.bytes(moved));
+    long model = api.bringIn(two, "target", files).get("id").asLong();
+    api.post("/api/assets/" + two + "/revisions/" + model + "/proposal?from=materials", "");
+    api.change(two, "PUT", "/api/assets/" + two + "/sheet-plan", "{\"by\": \"one\", \"hand\": []}");
+    String findings = "/api/assets/" + two + "/preflight/findings";
+    JsonNode found = api.post(findings, settings("materials", false, ""));
+    assertThat(texts(found, "kind")).containsExactly("beyond-sheet");
+    assertThat(found.get(0).get("text").asString()).startsWith("1 face, 50.0 % of the target's surface, lies beyond");
+    JsonNode cure = found.get(0).get("cures").get(0);
+    assertThat(cure.get("action").asString()).isEqualTo("sheets");
+    String by = cure.get("value").asString();
+    api.change(two, "PUT", "/api/assets/" + two + "/sheet-plan", "{\"by\": \"%s\", \"hand\": []}".formatted(by));
+    assertThat(api.post(findings, settings("materials", false, ""))).isEmpty();
   }
 
   @Test

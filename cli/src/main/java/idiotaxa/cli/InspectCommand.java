@@ -58,38 +58,38 @@ final class InspectCommand implements Callable<Integer> {
     out.println(name);
     out.printf(
         Locale.ROOT,
-        "  %d triangles, %d faces, %d vertices, %.3f × %.3f × %.3f m%n",
-        model.triangles(),
-        model.faces(),
-        model.vertices(),
+        "  %s, %s, %s, %.3f × %.3f × %.3f m%n",
+        count(model.triangles(), "triangle", "triangles"),
+        count(model.faces(), "face", "faces"),
+        count(model.vertices(), "vertex", "vertices"),
         box.maxX() - box.minX(),
         box.maxY() - box.minY(),
         box.maxZ() - box.minZ());
     out.printf(
-        "  %d triangular faces, %d quads, %d larger; up-axis: %s; normals: %s%n",
-        model.faceKinds().triangles(),
-        model.faceKinds().quads(),
+        "  %s, %s, %d larger; up-axis: %s; normals: %s%n",
+        count(model.faceKinds().triangles(), "triangular face", "triangular faces"),
+        count(model.faceKinds().quads(), "quad", "quads"),
         model.faceKinds().larger(),
         model.upAxis().isEmpty() ? "not said by the format" : model.upAxis(),
         model.hasNormals() ? "yes" : "no");
     out.printf(
-        "  %d parts, %d pieces, %d islands, UVs: %s, vertex colours: %s%n",
-        model.parts().size(),
-        model.pieces(),
-        model.islands(),
+        "  %s, %s, %s, UVs: %s, vertex colours: %s%n",
+        count(model.parts().size(), "part", "parts"),
+        count(model.pieces(), "piece", "pieces"),
+        count(model.islands(), "island", "islands"),
         model.hasUvs() ? "yes" : "no",
         model.hasVertexColors() ? model.vertexColors().size() + " distinct" : "no");
-    model.sheets().forEach(s -> out.printf("  sheet %s: %d triangles%n", s.name(), s.triangles()));
+    model.sheets().forEach(s -> out.printf("  sheet %s: %s%n", s.name(), count(s.triangles(), "triangle", "triangles")));
     model
         .materials()
         .forEach(
             m ->
                 out.printf(
-                    "  material %s %s%s: %d triangles%n",
+                    "  material %s %s%s: %s%n",
                     m.name(),
                     m.baseColor(),
                     m.texture().isEmpty() ? "" : " with " + m.texture(),
-                    m.triangles()));
+                    count(m.triangles(), "triangle", "triangles")));
     model
         .vertexColors()
         .forEach(c -> out.printf(Locale.ROOT, "  colour %s: %.4f m²%n", c.color(), c.area()));
@@ -99,11 +99,11 @@ final class InspectCommand implements Callable<Integer> {
             p ->
                 out.printf(
                     Locale.ROOT,
-                    "  part %s: %d pieces, %d triangles, %.4f m²%n",
+                    "  part %s: %s, %s, %.4f m²%n",
                     (p.path().isEmpty() ? "" : p.path() + "/")
                         + (p.name().isEmpty() ? "(no name)" : p.name()),
-                    p.pieces(),
-                    p.triangles(),
+                    count(p.pieces(), "piece", "pieces"),
+                    count(p.triangles(), "triangle", "triangles"),
                     p.area()));
     for (Finding finding : model.findings()) {
       out.printf(
@@ -114,5 +114,9 @@ final class InspectCommand implements Callable<Integer> {
           finding.text(),
           finding.cure());
     }
+  }
+
+  private static String count(long count, String one, String many) {
+    return count + " " + (count == 1 ? one : many);
   }
 }

@@ -142,7 +142,7 @@ class BakeFindingsTest {
     Outcome one = bake(lantern, "--sheet-by", "one", "--strict");
     assertThat(one.exit()).isEqualTo(Main.NEEDS_A_LOOK);
     assertThat(one.kinds()).contains("beyond-sheet");
-    assertThat(one.said()).contains("beyond the image of sheet 1001").contains("Try --sheet-by udim.");
+    assertThat(one.said()).contains("warning: 1001: ", "beyond the image of this sheet").contains("Try --sheet-by udim.");
     assertThat(bake(lantern, "--sheet-by", "udim").kinds()).doesNotContain("beyond-sheet", "on-no-sheet");
   }
 }

@@ -67,15 +67,21 @@ public final class Outcome {
   }
 
   private void addThinGroups(SheetReport sheet) {
+    // Under faces of other groups a group can be as wide as it likes.
+    String why =
+        sheet.conflicts() > 0
+            ? " wins no texel: it is too thin, or lies under faces of other groups; it has "
+            : " is so thin that it wins no texel; it has ";
     for (int number : sheet.thinGroups()) {
+      long texels = sheet.groupTexels()[number];
       add(
           "thin-group",
           name(number)
-              + " is so thin that it wins no texel; it has "
-              + CountWords.of(sheet.groupTexels()[number], "texel", "texels")
-              + " that it covers most. A larger sheet shows it as it is.",
+              + why
+              + (texels == 0 ? "none." : CountWords.of(texels, "texel", "texels") + " that it covers most.")
+              + " A larger sheet shows what is thin as it is.",
           "sheet " + sheet.sheet(),
-          sheet.groupTexels()[number]);
+          texels);
     }
   }
 

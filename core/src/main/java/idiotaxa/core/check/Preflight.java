@@ -304,7 +304,7 @@ public final class Preflight {
         boolean isCuredByTiles = !isByHand && !beyond.wholly().isEmpty();
         add(
             "beyond-sheet",
-            beyondWords(laidOut, beyond, sheet.name()),
+            beyondWords(laidOut, beyond),
             sheet.name(),
             isCuredByTiles ? List.of(tiles, look) : List.of(look),
             beyond.count(),
@@ -313,17 +313,17 @@ public final class Preflight {
     }
   }
 
-  private static String beyondWords(LaidOut laidOut, LaidOut.Beyond beyond, String sheet) {
+  private static String beyondWords(LaidOut laidOut, LaidOut.Beyond beyond) {
     int wholly = beyond.wholly().cardinality();
     int partly = beyond.partly().cardinality();
     if (wholly == 0) {
       return CountWords.of(partly, "face reaches", "faces reach")
-          + " over the edge of sheet " + sheet + ": no map has what lies beyond.";
+          + " over the edge of this sheet: no map has what lies beyond.";
     }
     return CountWords.of(wholly, "face", "faces")
         + of(laidOut, beyond.wholly())
         + (wholly == 1 ? "lies" : "lie")
-        + " beyond the image of sheet " + sheet
+        + " beyond the image of this sheet"
         + (partly == 0 ? "" : ", and " + CountWords.of(partly, "reaches", "reach") + " over its edge")
         + ": no map has what lies there.";
   }

@@ -61,6 +61,9 @@ class OutcomeTest {
     Finding thin = only(Outcome.of(List.of(sheet), GROUPS, Map.of()));
     assertThat(thin.kind()).isEqualTo("thin-group");
     assertThat(thin.text()).startsWith("rope is so thin").contains("1 texel ");
+    SheetReport under = sheet("1001", 900, 0, 400, List.of(3), 0, 500, 400, 0);
+    assertThat(Outcome.of(List.of(under), GROUPS, Map.of()).get(1).text())
+        .startsWith("rope wins no texel: it is too thin, or lies under faces of other groups; it has none.");
   }
 
   @Test

@@ -181,7 +181,7 @@ class PreflightTest {
     assertThat(only().kind()).isEqualTo("beyond-sheet");
     assertThat(only().text())
         .isEqualTo(
-            "2 faces, 50.0 % of the target's surface, lie beyond the image of sheet 1001, and 1 reaches over its"
+            "2 faces, 50.0 % of the target's surface, lie beyond the image of this sheet, and 1 reaches over its"
                 + " edge: no map has what lies there.");
     assertThat(only().count()).isEqualTo(3);
     assertThat(only().faces()).containsExactly(1, 2, 3);
@@ -194,7 +194,7 @@ class PreflightTest {
   @Test
   void aFaceThatReachesOverTheEdgeOfItsTileIsFoundOnThatTile() {
     layOut(squares(new double[] {0, 0}, new double[] {1, -0.2}), SheetLayout.UDIM);
-    assertThat(only().text()).isEqualTo("1 face reaches over the edge of sheet 1002: no map has what lies beyond.");
+    assertThat(only().text()).isEqualTo("1 face reaches over the edge of this sheet: no map has what lies beyond.");
     assertThat(only().place()).isEqualTo("1002");
     assertThat(only().cures()).extracting(Cure::action).containsExactly(Cure.Action.BRING_IN);
   }

@@ -3,6 +3,7 @@ package idiotaxa.core.mask;
 import idiotaxa.core.map.SheetMaps;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
+import idiotaxa.core.raster.EdgeOwners;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
@@ -92,6 +93,7 @@ final class TexelPoints {
   /** Visits those of the tiles that are wanted. */
   void visit(char[] groups, int threads, Tiles tiles, Visitors visitors) {
     TileOwners[] owners = new TileOwners[threads];
+    EdgeOwners[] edges = new EdgeOwners[threads];
     boolean[][] isMet = new boolean[threads][];
     Parallel.run(
         bins.count(),
@@ -102,14 +104,32 @@ final class TexelPoints {
           }
           if (owners[worker] == null) {
             owners[worker] = new TileOwners(triangles, width, height);
+            edges[worker] = new EdgeOwners(triangles);
             isMet[worker] = new boolean[triangles.count()];
           }
           owners[worker].find(bins, tile, isMet[worker]);
-          visitTile(owners[worker], groups, visitors.of(worker));
+          findEdges(tile, owners[worker], edges[worker], groups);
+          visitTile(owners[worker], edges[worker], groups, visitors.of(worker));
         });
   }
 
-  private void visitTile(TileOwners owners, char[] groups, Visitor visitor) {
+  private void findEdges(int tile, TileOwners owners, EdgeOwners edges, char[] groups) {
+    edges.begin(bins, tile);
+    boolean isAsked = false;
+    for (int y = owners.fromY(); y < owners.toY(); y++) {
+      for (int x = owners.fromX(); x < owners.toX(); x++) {
+        if (groups[y * width + x] != SheetMaps.UNCOVERED && owners.at(x, y) == TileOwners.NOBODY) {
+          edges.ask(x, y);
+          isAsked = true;
+        }
+      }
+    }
+    if (isAsked) {
+      edges.find(bins, tile);
+    }
+  }
+
+  private void visitTile(TileOwners owners, EdgeOwners edges, char[] groups, Visitor visitor) {
     for (int y = owners.fromY(); y < owners.toY(); y++) {
       int row = y * width;
       for (int x = owners.fromX(); x < owners.toX(); ) {
@@ -119,7 +139,7 @@ final class TexelPoints {
           continue;
         }
         if (triangle == TileOwners.NOBODY) {
-          triangle = bins.ownerWithin(triangles, from, y);
+          triangle = edges.at(from, y);
         } else {
           int end = owners.endOfRun(from, y, triangle);
           while (x < end && groups[row + x] != SheetMaps.UNCOVERED) {

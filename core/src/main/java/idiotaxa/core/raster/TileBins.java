@@ -13,6 +13,9 @@ public final class TileBins {
    */
   private static final int MOST_LAYERS = 8;
 
+  /** Points of a texel that are asked for where nobody owns its centre. */
+  static final int SAMPLES = 16;
+
   /** Four bytes each. */
   private static final long MOST_ITEMS = 100_000_000;
 
@@ -111,28 +114,45 @@ public final class TileBins {
     return -1;
   }
 
-  /** The first triangle that owns a point of a grid of 4 × 4 in a texel, else one whose box meets it. */
+  /**
+   * The first triangle that owns a texel's centre, else the first that owns the first owned point of a grid of
+   * 4 × 4 in it, else the first whose box meets it, negative where there is none. For a few texels; {@link EdgeOwners}
+   * tells the same of many.
+   */
   public int ownerWithin(UvTriangles triangles, int x, int y) {
     int owner = ownerOfCenter(triangles, x, y);
-    int quarter = UvTriangles.STEPS / 4;
-    int tile = y / SIDE * columns + x / SIDE;
-    for (int s = 0; s < 16 && owner < 0; s++) {
-      long px = (long) x * UvTriangles.STEPS + s % 4 * quarter + quarter / 2;
-      long py = (long) y * UvTriangles.STEPS + s / 4 * quarter + quarter / 2;
-      for (int slot = start[tile]; slot < start[tile + 1] && owner < 0; slot++) {
-        owner = triangles.owns(items[slot], px, py) ? items[slot] : -1;
-      }
+    if (owner >= 0) {
+      return owner;
     }
-    for (int slot = start[tile]; slot < start[tile + 1] && owner < 0; slot++) {
+    int tile = y / SIDE * columns + x / SIDE;
+    int best = SAMPLES + 1;
+    for (int slot = start[tile]; slot < start[tile + 1] && best > 0; slot++) {
       int i = items[slot];
       boolean isNear =
           triangles.minX(i) <= (x + 1) * UvTriangles.STEPS
               && triangles.maxX(i) >= x * UvTriangles.STEPS
               && triangles.minY(i) <= (y + 1) * UvTriangles.STEPS
               && triangles.maxY(i) >= y * UvTriangles.STEPS;
-      owner = isNear ? i : -1;
+      int first = isNear ? firstOwned(triangles, i, x, y, Math.min(best, SAMPLES)) : best;
+      if (first < best) {
+        best = first;
+        owner = i;
+      }
     }
     return owner;
+  }
+
+  /** Number of the first of a texel's sample points, row by row, that a triangle owns; {@code end} when none before it is. */
+  static int firstOwned(UvTriangles triangles, int i, int x, int y, int end) {
+    int quarter = UvTriangles.STEPS / 4;
+    for (int s = 0; s < end; s++) {
+      long px = (long) x * UvTriangles.STEPS + s % 4 * quarter + quarter / 2;
+      long py = (long) y * UvTriangles.STEPS + s / 4 * quarter + quarter / 2;
+      if (triangles.owns(i, px, py)) {
+        return s;
+      }
+    }
+    return end;
   }
 
   public int count() {

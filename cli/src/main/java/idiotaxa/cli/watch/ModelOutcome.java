@@ -1,5 +1,6 @@
 package idiotaxa.cli.watch;
 
+import idiotaxa.core.check.ShareWords;
 import java.util.List;
 import java.util.Locale;
 import tools.jackson.databind.JsonNode;
@@ -72,10 +73,10 @@ record ModelOutcome(
     }
     return String.format(
         Locale.ROOT,
-        "%-24s %s, %.1f %% claimed, %d findings, %d texels missed, %d conflicts, %.1f s",
+        "%-24s %s, %s claimed, %d findings, %d texels missed, %d conflicts, %.1f s",
         name,
         state.word(),
-        Math.floor(1000 * claimed()) / 10,
+        ShareWords.percent(claimed()),
         findings(),
         sum("missed"),
         sum("conflicts"),

@@ -77,4 +77,10 @@ const colors = computed(() =>
   white-space: nowrap;
   font-weight: 600;
 }
+
+/* Where the tag is narrow the name reaches into the hatching. */
+.unclaimed .name {
+  padding-right: 4px;
+  background: var(--stage-paper);
+}
 </style>

@@ -98,4 +98,9 @@ const details = computed(() => {
   font-weight: 600;
   text-decoration: none;
 }
+
+/* In the line of the figures; below findings it begins a line of its own. */
+.soft + .onward {
+  margin-left: 10px;
+}
 </style>

@@ -5,7 +5,7 @@
       <div class="verbs">
         <el-button type="primary" @click="emit('right')">Right <kbd>Enter</kbd></el-button>
         <el-checkbox v-if="alike > 1" :model-value="isForAlike" @change="emit('alike', $event === true)">
-          all {{ alike }} like this
+          all {{ alike.toLocaleString('en') }} like this
         </el-checkbox>
       </div>
       <template v-if="item.reason !== 'lost part'">

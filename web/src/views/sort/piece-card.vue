@@ -35,7 +35,7 @@ const picture = computed(() =>
   api.piecePictureUrl(sorting.assetId, props.revision.id, props.revision.geometryKey, props.stack.piece)
 )
 const words = computed(() => {
-  if (props.stack.pieces.length > 1) return `${props.stack.pieces.length} alike`
+  if (props.stack.pieces.length > 1) return `${props.stack.pieces.length.toLocaleString('en')} alike`
   return props.stack.isWhole ? area(props.stack.area) : `part, ${area(props.stack.area)}`
 })
 

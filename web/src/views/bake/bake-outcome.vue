@@ -99,8 +99,8 @@ const details = computed(() => {
   text-decoration: none;
 }
 
-/* In the line of the figures; below findings it begins a line of its own. */
-.soft + .onward {
-  margin-left: 10px;
+/* Behind the figures, so that the button begins at the left where it has a line of its own. */
+.soft {
+  margin-right: 10px;
 }
 </style>

@@ -122,7 +122,7 @@ const {
       choice.settings,
       asset.value.sheetPlan,
       store.journalStamp,
-      [store.target, ...store.sources].map((r) => [r.id, r.geometryVersion, r.alignment])
+      [store.target, ...store.sources].map((r) => [r.id, r.state, r.geometryVersion, r.alignment])
     ]),
   () => api.preflight(asset.value.id, choice.settings)
 )

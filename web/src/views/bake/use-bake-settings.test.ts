@@ -1,5 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { nextTick } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import { useBakeSettings } from '@/views/bake/use-bake-settings'
@@ -66,6 +67,37 @@ describe('settings of the next bake', () => {
     expect(settings.origin).toBe('parts')
     link('hull', 'hull_high')
     expect(last.links).toEqual([])
+  })
+
+  describe('when a model has been read meanwhile', () => {
+    const ofTarget = { origin: 'parts', isFromSource: false } as const
+    const ofSource = { origin: 'vertex-colors', isFromSource: true } as const
+    const ofNothing = { origin: 'claims', isFromSource: false } as const
+    const propose = async (proposedOrigin: typeof ofTarget | typeof ofSource | typeof ofNothing): Promise<void> => {
+      useAssetStore().asset = { ...useAssetStore().asset!, proposedOrigin }
+      await nextTick()
+    }
+
+    it('read it, unless something was chosen', async () => {
+      open([])
+      await propose(ofNothing)
+      const untouched = useBakeSettings().settings
+      await propose(ofTarget)
+      expect(untouched).toMatchObject(ofTarget)
+      const chosen = useBakeSettings()
+      chosen.settings.origin = 'pieces'
+      await propose(ofSource)
+      expect(untouched).toMatchObject(ofSource)
+      expect(chosen.settings).toMatchObject({ origin: 'pieces', isFromSource: false })
+    })
+
+    it('stay as the last bake', async () => {
+      open([{ settings: { ...ofTarget, links: [], partReaches: [], affixes: [], sourceIds: null } }])
+      await propose(ofTarget)
+      const { settings } = useBakeSettings()
+      await propose(ofSource)
+      expect(settings).toMatchObject(ofTarget)
+    })
   })
 
   it('keep several links of a part, each once, and take them away together', () => {

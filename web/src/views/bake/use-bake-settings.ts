@@ -37,9 +37,20 @@ interface BakeChoice {
 /** What the next bake is to be like: as the last one, or what is proposed. */
 export function useBakeSettings(): BakeChoice {
   const store = useAssetStore()
-  const last = store.asset!.bakeSettings ?? store.asset!.bakes[0]?.settings
+  const last = (): BakeSettings | undefined => store.asset?.bakeSettings ?? store.asset?.bakes[0]?.settings
   const settings = reactive<BakeSettings>(
-    structuredClone(last ?? { ...DEFAULTS, ...store.asset!.proposedOrigin }) as BakeSettings
+    structuredClone(last() ?? { ...DEFAULTS, ...store.asset!.proposedOrigin }) as BakeSettings
+  )
+
+  /** A model that has been read while nobody has chosen anything is read from as if it had been there before. */
+  watch(
+    () => store.asset?.proposedOrigin,
+    (now, before) => {
+      const isUntouched = before?.origin === settings.origin && before.isFromSource === settings.isFromSource
+      // Claims are what is proposed of nothing at all; any other origin stays while its model is the one to read.
+      const isForOther = now?.isFromSource !== settings.isFromSource || settings.origin === 'claims'
+      if (!last() && isUntouched && isForOther) Object.assign(settings, now)
+    }
   )
 
   const read = computed(() => {

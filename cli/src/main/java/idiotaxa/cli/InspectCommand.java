@@ -1,6 +1,7 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.work.Progress;
+import idiotaxa.core.check.CountWords;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.Severity;
 import idiotaxa.core.check.ModelInspection;
@@ -59,27 +60,27 @@ final class InspectCommand implements Callable<Integer> {
     out.printf(
         Locale.ROOT,
         "  %s, %s, %s, %.3f × %.3f × %.3f m%n",
-        count(model.triangles(), "triangle", "triangles"),
-        count(model.faces(), "face", "faces"),
-        count(model.vertices(), "vertex", "vertices"),
+        CountWords.of(model.triangles(), "triangle", "triangles"),
+        CountWords.of(model.faces(), "face", "faces"),
+        CountWords.of(model.vertices(), "vertex", "vertices"),
         box.maxX() - box.minX(),
         box.maxY() - box.minY(),
         box.maxZ() - box.minZ());
     out.printf(
         "  %s, %s, %d larger; up-axis: %s; normals: %s%n",
-        count(model.faceKinds().triangles(), "triangular face", "triangular faces"),
-        count(model.faceKinds().quads(), "quad", "quads"),
+        CountWords.of(model.faceKinds().triangles(), "triangular face", "triangular faces"),
+        CountWords.of(model.faceKinds().quads(), "quad", "quads"),
         model.faceKinds().larger(),
         model.upAxis().isEmpty() ? "not said by the format" : model.upAxis(),
         model.hasNormals() ? "yes" : "no");
     out.printf(
         "  %s, %s, %s, UVs: %s, vertex colours: %s%n",
-        count(model.parts().size(), "part", "parts"),
-        count(model.pieces(), "piece", "pieces"),
-        count(model.islands(), "island", "islands"),
+        CountWords.of(model.parts().size(), "part", "parts"),
+        CountWords.of(model.pieces(), "piece", "pieces"),
+        CountWords.of(model.islands(), "island", "islands"),
         model.hasUvs() ? "yes" : "no",
         model.hasVertexColors() ? model.vertexColors().size() + " distinct" : "no");
-    model.sheets().forEach(s -> out.printf("  sheet %s: %s%n", s.name(), count(s.triangles(), "triangle", "triangles")));
+    model.sheets().forEach(s -> out.printf("  sheet %s: %s%n", s.name(), CountWords.of(s.triangles(), "triangle", "triangles")));
     model
         .materials()
         .forEach(
@@ -89,7 +90,7 @@ final class InspectCommand implements Callable<Integer> {
                     m.name(),
                     m.baseColor(),
                     m.texture().isEmpty() ? "" : " with " + m.texture(),
-                    count(m.triangles(), "triangle", "triangles")));
+                    CountWords.of(m.triangles(), "triangle", "triangles")));
     model
         .vertexColors()
         .forEach(c -> out.printf(Locale.ROOT, "  colour %s: %.4f m²%n", c.color(), c.area()));
@@ -102,8 +103,8 @@ final class InspectCommand implements Callable<Integer> {
                     "  part %s: %s, %s, %.4f m²%n",
                     (p.path().isEmpty() ? "" : p.path() + "/")
                         + (p.name().isEmpty() ? "(no name)" : p.name()),
-                    count(p.pieces(), "piece", "pieces"),
-                    count(p.triangles(), "triangle", "triangles"),
+                    CountWords.of(p.pieces(), "piece", "pieces"),
+                    CountWords.of(p.triangles(), "triangle", "triangles"),
                     p.area()));
     for (Finding finding : model.findings()) {
       out.printf(
@@ -114,9 +115,5 @@ final class InspectCommand implements Callable<Integer> {
           finding.text(),
           finding.cure());
     }
-  }
-
-  private static String count(long count, String one, String many) {
-    return count + " " + (count == 1 ? one : many);
   }
 }

@@ -161,7 +161,7 @@ class MainTest {
   @Test
   void inspectTellsPartsSheetsAndMaterials() throws IOException {
     Typed text = Typed.run("inspect", target());
-    assertThat(text.out()).contains("3324 triangles", "43 parts", "sheet 1001", "material paint");
+    assertThat(text.out()).contains("3,324 triangles", "43 parts", "sheet 1001", "material paint");
     Path lone = write("lone.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\no \nf 1 2 3\n");
     String printed = Typed.run("inspect", target(), lone, "--json").out();
     var schema =

@@ -4,7 +4,7 @@ import com.carrotsearch.hppc.IntArrayList;
 
 /** Faces that a finding is about: all are counted, the first thousand are kept to point at. */
 final class FacesFound {
-  private static final int MAX_KEPT = 1000;
+  static final int MAX_KEPT = 1000;
 
   private final IntArrayList kept = new IntArrayList();
   private final long[] isIn;

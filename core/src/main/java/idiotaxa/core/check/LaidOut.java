@@ -12,8 +12,6 @@ final class LaidOut {
   /** Of a sheet's side. Exporters round, and a fifth of a texel at 2048 px shows nowhere. */
   private static final double SLACK = 1e-4;
 
-  private static final int MAX_KEPT = 1000;
-
   /** Some corner lies beyond some side. */
   private static final int ANY = 1;
 
@@ -45,7 +43,7 @@ final class LaidOut {
 
   /** As many as a finding keeps to point at. */
   static int[] kept(IntStream faces) {
-    return faces.limit(MAX_KEPT).toArray();
+    return faces.limit(FacesFound.MAX_KEPT).toArray();
   }
 
   /** What leaves the image of one sheet. */

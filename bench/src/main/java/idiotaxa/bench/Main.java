@@ -29,6 +29,7 @@ public final class Main {
     all.put("agreement", new AgreementBench());
     all.put("read", new ReadBench());
     all.put("mutations", new MutationBench());
+    all.put("dear", new DearBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
     all.put("hidden", new HiddenBench());

@@ -38,29 +38,62 @@ final class WholeProcess {
     }
   }
 
+  /**
+   * @param seconds from start to end of the process
+   * @param exit the process's exit code, {@link #STOPPED} when it took too long
+   * @param errors what it wrote to standard error
+   * @param peakMb largest resident size
+   */
+  record End(double seconds, int exit, String printed, String errors, long peakMb) {}
+
+  /** No exit code of ours. */
+  static final int STOPPED = -1;
+
   /** Runs {@code ./idiotaxa bake}, as the README gives it. */
   static Run bake(List<String> arguments) throws IOException, InterruptedException {
-    List<String> command = new ArrayList<>(List.of(System.getProperty("idiotaxa.script"), "bake"));
+    List<String> command = new ArrayList<>(List.of("bake"));
     command.addAll(arguments);
     command.add("--json");
-    Path printed = Files.createTempFile("idiotaxa-bench", ".json");
+    End end = run(command, Long.MAX_VALUE);
+    if (end.exit() != 0) {
+      throw new IllegalStateException("the bake ended with " + end.exit() + ": " + end.errors());
+    }
+    return new Run(end.seconds(), JSON.readTree(end.printed()), end.peakMb());
+  }
+
+  /**
+   * Runs {@code ./idiotaxa} with a command and its arguments.
+   *
+   * @param mostSeconds after which the process is ended
+   */
+  static End run(List<String> arguments, long mostSeconds) throws IOException, InterruptedException {
+    List<String> command = new ArrayList<>(List.of(System.getProperty("idiotaxa.script")));
+    command.addAll(arguments);
+    Path printed = Files.createTempFile("idiotaxa-bench", ".out");
+    Path errors = Files.createTempFile("idiotaxa-bench", ".err");
     long begin = System.nanoTime();
     Process process =
-        new ProcessBuilder(command)
-            .redirectOutput(printed.toFile())
-            .redirectError(ProcessBuilder.Redirect.DISCARD)
-            .start();
+        new ProcessBuilder(command).redirectOutput(printed.toFile()).redirectError(errors.toFile()).start();
     // The script hands its process over to Java, so its number stays.
     long peakKb = 0;
+    boolean isStopped = false;
     while (!process.waitFor(10, TimeUnit.MILLISECONDS)) {
       peakKb = Math.max(peakKb, Machine.peakKb(process.pid()));
+      if (!isStopped && (System.nanoTime() - begin) / 1e9 > mostSeconds) {
+        process.destroyForcibly();
+        isStopped = true;
+      }
     }
     double seconds = (System.nanoTime() - begin) / 1e9;
-    String report = Files.readString(printed);
+    End end =
+        new End(
+            seconds,
+            isStopped ? STOPPED : process.exitValue(),
+            Files.readString(printed),
+            Files.readString(errors),
+            peakKb / 1024);
     Files.delete(printed);
-    if (process.exitValue() != 0) {
-      throw new IllegalStateException("the bake ended with " + process.exitValue() + ": " + report);
-    }
-    return new Run(seconds, JSON.readTree(report), peakKb / 1024);
+    Files.delete(errors);
+    return end;
   }
 }

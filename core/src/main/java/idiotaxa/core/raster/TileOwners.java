@@ -101,7 +101,7 @@ public final class TileOwners {
     int endY = Math.min(toY() - 1, Math.floorDiv(triangles.maxY(i) - HALF, steps) + 1);
     for (int y = beginY; y <= endY; y++) {
       int row = y - fromY;
-      if (isMet[i] && full[row] == -1L) {
+      if (isMet[i] && !mayMeetOpen(i, y, ~full[row])) {
         continue;
       }
       long span = triangles.ownedSpan(i, y, fromX, toX());
@@ -118,6 +118,14 @@ public final class TileOwners {
         ownToo(row * SIDE + Long.numberOfTrailingZeros(second), i);
       }
     }
+  }
+
+  /** Whether a triangle may own a texel of a row that has not as many owners as are told. */
+  private boolean mayMeetOpen(int i, int y, long open) {
+    return open == -1L
+        || open != 0
+            && triangles.mayOwnCenter(
+                i, y, fromX + Long.numberOfTrailingZeros(open), fromX + 64 - Long.numberOfLeadingZeros(open));
   }
 
   /** Bits from … to−1 of a row; there is at least one. */

@@ -4,7 +4,6 @@ import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.mesh.Mesh;
 
 import java.util.Arrays;
-import java.util.BitSet;
 import java.util.Map;
 import java.util.TreeMap;
 
@@ -13,8 +12,8 @@ import java.util.TreeMap;
  * overlap of one group is harmless; of different groups it is a conflict, because only one of them can
  * be right.
  *
- * <p>Time is linear in rows of triangles plus texels, however many faces lie on each other: a texel of
- * which nothing more can be learnt is passed over, a row of such texels as a whole.
+ * <p>Time is linear in rows of triangles plus texels, however many faces lie on each other: where nothing more can be
+ * learnt a triangle is passed over, see {@link OpenTexels}.
  */
 public final class UvOverlaps {
   private static final int MAX_SIZE = 8192;
@@ -98,31 +97,36 @@ public final class UvOverlaps {
     return overlaps;
   }
 
-  /** Visits the words of texels that a triangle owns in rows that are not full. */
-  private interface Visitor {
-    void visit(int word, long bits, int triangle);
-  }
-
   private void findDoubled(UvTriangles triangles) {
-    BitSet fullRows = new BitSet(size);
-    for (int i = 0; i < triangles.count(); i++) {
-      walk(triangles, i, doubled, fullRows, this::own);
+    OpenTexels open = new OpenTexels(size, doubled);
+    for (int i = 0; i < triangles.count() && !open.isEmpty(); i++) {
+      open.walk(
+          triangles,
+          i,
+          (word, bits) -> {
+            doubled[word] |= owned[word] & bits;
+            owned[word] |= bits;
+            return true;
+          });
     }
-  }
-
-  private void own(int word, long bits, int face) {
-    long second = owned[word] & bits;
-    owned[word] |= bits;
-    doubled[word] |= second;
   }
 
   /** Faces that own doubled texels, in their order. */
   private void findFaces(UvTriangles triangles) {
     long[] others = new long[doubled.length];
     Arrays.setAll(others, w -> ~doubled[w]);
-    BitSet fullRows = new BitSet(size);
+    OpenTexels open = new OpenTexels(size, others);
     for (int i = 0; i < triangles.count() && faces.size() < MAX_KEPT_FACES; i++) {
-      walk(triangles, i, others, fullRows, (word, bits, face) -> keep(face));
+      int face = mesh.triangleFace(triangles.meshTriangle(i));
+      if (!isFaceKept[face]) {
+        open.walk(
+            triangles,
+            i,
+            (word, bits) -> {
+              keep(face);
+              return false;
+            });
+      }
     }
   }
 
@@ -137,47 +141,37 @@ public final class UvOverlaps {
       return;
     }
     long[] before = new long[owned.length];
+    long[] own = new long[owned.length];
+    // Of a texel in conflict nothing more can be learnt, nor of one that the group has already.
+    long[] done = new long[owned.length];
+    OpenTexels open = new OpenTexels(size, done);
+    IntArrayList touched = new IntArrayList();
     for (IntArrayList group : ofGroup.values()) {
-      long[] own = new long[owned.length];
-      BitSet fullRows = new BitSet(size);
-      for (int n = 0; n < group.size(); n++) {
-        walk(triangles, group.get(n), own, fullRows, (word, bits, face) -> own[word] |= bits);
+      for (int n = 0; n < group.size() && !open.isEmpty(); n++) {
+        open.walk(
+            triangles,
+            group.get(n),
+            (word, bits) -> {
+              if (own[word] == 0) {
+                touched.add(word);
+              }
+              own[word] |= bits;
+              done[word] |= bits;
+              return true;
+            });
       }
-      for (int w = 0; w < own.length; w++) {
+      // Only what the group has met: there may be as many groups as faces.
+      for (int n = 0; n < touched.size(); n++) {
+        int w = touched.get(n);
         conflicting[w] |= before[w] & own[w];
         before[w] |= own[w];
+        own[w] = 0;
+        done[w] = conflicting[w];
       }
-    }
-  }
-
-  /**
-   * @param done texels that need no visit
-   * @param fullRows rows that hold such texels only; grows
-   */
-  private void walk(
-      UvTriangles triangles, int i, long[] done, BitSet fullRows, Visitor visitor) {
-    int steps = UvTriangles.STEPS;
-    int face = mesh.triangleFace(triangles.meshTriangle(i));
-    int toY = Math.min(size - 1, Math.floorDiv(triangles.maxY(i), steps));
-    int fromY = Math.max(0, Math.floorDiv(triangles.minY(i) - steps / 2, steps));
-    for (int y = fullRows.nextClearBit(fromY); y <= toY; y = fullRows.nextClearBit(y + 1)) {
-      long span = triangles.ownedSpan(i, y, 0, size);
-      int x = (int) (span >>> 32);
-      int end = (int) span;
-      boolean isFull = x == 0 && end == size;
-      for (int from = x; from < end; from = (from | 63) + 1) {
-        int word = y * words + from / 64;
-        long bits = -1L << from;
-        bits &= end - (from & ~63) >= 64 ? -1L : (1L << end) - 1;
-        bits &= ~done[word];
-        if (bits != 0) {
-          visitor.visit(word, bits, face);
-          isFull = false;
-        }
+      for (int n = 0; n < touched.size(); n++) {
+        open.reopen(touched.get(n) / words);
       }
-      if (isFull) {
-        fullRows.set(y);
-      }
+      touched.elementsCount = 0;
     }
   }
 

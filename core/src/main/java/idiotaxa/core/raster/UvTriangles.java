@@ -196,6 +196,21 @@ public final class UvTriangles {
     out[2] = (isTurned[i] ? w1 : w2) / sum;
   }
 
+  /** Whether a triangle may own the centre of a texel of a row, columns from … to−1; never wrong when it says no. */
+  boolean mayOwnCenter(int i, int y, int from, int to) {
+    long py = (long) y * STEPS + STEPS / 2;
+    long left = (long) from * STEPS + STEPS / 2;
+    long right = (long) (to - 1) * STEPS + STEPS / 2;
+    for (int k = 0; k < 3; k++) {
+      int next = k == 2 ? 0 : k + 1;
+      boolean isRising = this.y[3 * i + next] < this.y[3 * i + k];
+      if (edge(i, k, next, isRising ? right : left, py) + bias(i, k, next) < 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /**
    * The texels of one row whose centres a triangle owns lie side by side.
    *

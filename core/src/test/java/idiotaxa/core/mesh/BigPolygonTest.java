@@ -3,6 +3,8 @@ package idiotaxa.core.mesh;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -74,6 +76,32 @@ class BigPolygonTest {
             });
     assertThat(count[0]).isEqualTo(n - 2);
     assertThat(sum[0]).isCloseTo(area(x, y), within(1e-6));
+  }
+
+  /** A wall wound around itself: what lies in a corner's way is gone only much later. */
+  @Test
+  void spiralIsCutWithoutOverlap() {
+    int n = 60_000;
+    double[] x = new double[n];
+    double[] y = new double[n];
+    for (int i = 0; i < n; i++) {
+      boolean isOuter = i < n / 2;
+      double turn = 40.0 * (isOuter ? i : n - 1 - i) / (n / 2);
+      double radius = 0.1 + 0.12 * turn + (isOuter ? 0.05 : 0);
+      x[i] = radius * Math.cos(2 * Math.PI * turn);
+      y[i] = radius * Math.sin(2 * Math.PI * turn);
+    }
+    List<Double> turns = turnsOf(x, y);
+    assertThat(turns).hasSize(n - 2).allMatch(turn -> turn >= 0);
+    assertThat(turns.stream().mapToDouble(t -> t / 2).sum()).isCloseTo(area(x, y), within(1e-6));
+  }
+
+  /** Doubled areas of the triangles, positive where they turn as the polygon does. */
+  private static List<Double> turnsOf(double[] x, double[] y) {
+    List<Double> turns = new ArrayList<>();
+    new BigPolygon(x, y, x.length)
+        .cut((a, b, c) -> turns.add((x[b] - x[a]) * (y[c] - y[a]) - (y[b] - y[a]) * (x[c] - x[a])));
+    return turns;
   }
 
   @Test

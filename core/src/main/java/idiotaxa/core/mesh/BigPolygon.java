@@ -13,7 +13,7 @@ final class BigPolygon {
   private static final int NONE = -1;
 
   /** Places looked at, for each corner of the polygon. */
-  private static final int WORK_A_CORNER = 1000;
+  private static final int WORK_A_CORNER = 400;
 
   private final double[] x;
   private final double[] y;

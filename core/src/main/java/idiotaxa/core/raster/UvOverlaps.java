@@ -99,7 +99,12 @@ public final class UvOverlaps {
 
   private void findDoubled(UvTriangles triangles) {
     OpenTexels open = new OpenTexels(size, doubled);
+    SameTriangles same = new SameTriangles(triangles);
     for (int i = 0; i < triangles.count() && !open.isEmpty(); i++) {
+      // Two that are the same double all that they own.
+      if (same.countBefore(i) > 1) {
+        continue;
+      }
       open.walk(
           triangles,
           i,

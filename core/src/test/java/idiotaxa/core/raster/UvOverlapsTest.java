@@ -8,25 +8,28 @@ import idiotaxa.core.mesh.MeshBuilder;
 import java.util.Arrays;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class UvOverlapsTest {
   private static final int SIZE = 64;
 
   /** Random triangles in UV space, a face each, against a count texel by texel over all triangles. */
-  @Test
-  void countsEqualThoseOfBruteForce() {
+  @ParameterizedTest
+  @CsvSource({"64, 12", "100, 40", "200, 90"})
+  void countsEqualThoseOfBruteForce(int size, int count) {
     SplittableRandom random = new SplittableRandom(20);
     for (int round = 0; round < 20; round++) {
-      Mesh mesh = randomUvs(random, 12);
+      Mesh mesh = randomUvs(random, count);
       int[] groups = new int[mesh.faceCount()];
       Arrays.setAll(groups, f -> f % 3);
       Sheet sheet = SheetLayout.ONE.divide(mesh).get(0);
-      UvTriangles triangles = UvTriangles.of(mesh, sheet, SIZE, SIZE);
-      byte[] texels = UvOverlaps.texels(mesh, sheet, SIZE, groups);
+      UvTriangles triangles = UvTriangles.of(mesh, sheet, size, size);
+      byte[] texels = UvOverlaps.texels(mesh, sheet, size, groups);
       long overlapping = 0;
       long conflicts = 0;
-      for (int y = 0; y < SIZE; y++) {
-        for (int x = 0; x < SIZE; x++) {
+      for (int y = 0; y < size; y++) {
+        for (int x = 0; x < size; x++) {
           long px = (long) x * UvTriangles.STEPS + UvTriangles.STEPS / 2;
           long py = (long) y * UvTriangles.STEPS + UvTriangles.STEPS / 2;
           int owners = 0;
@@ -43,10 +46,10 @@ class UvOverlapsTest {
               owners < 2
                   ? 0
                   : Integer.bitCount(seen) > 1 ? UvOverlaps.CONFLICT : UvOverlaps.HARMLESS;
-          assertThat((int) texels[y * SIZE + x]).isEqualTo(expected);
+          assertThat((int) texels[y * size + x]).isEqualTo(expected);
         }
       }
-      UvOverlaps.Result result = UvOverlaps.of(mesh, sheet, SIZE, groups);
+      UvOverlaps.Result result = UvOverlaps.of(mesh, sheet, size, groups);
       assertThat(result.overlapping()).isEqualTo(overlapping).isPositive();
       assertThat(result.conflicts()).isEqualTo(conflicts);
     }
@@ -55,11 +58,14 @@ class UvOverlapsTest {
   private static Mesh randomUvs(SplittableRandom random, int count) {
     MeshBuilder builder = new MeshBuilder();
     builder.part("p");
+    float[][] uvs = new float[3][];
     for (int t = 0; t < count; t++) {
       builder.face(0, Mesh.NO_MATERIAL);
       for (int k = 0; k < 3; k++) {
         builder.corner(builder.vertex(t, k, k * k));
-        builder.uv((float) random.nextDouble(), (float) random.nextDouble());
+        // Every fourth lies exactly on the one before it.
+        uvs[k] = t % 4 == 3 ? uvs[k] : new float[] {(float) random.nextDouble(), (float) random.nextDouble()};
+        builder.uv(uvs[k][0], uvs[k][1]);
       }
     }
     return builder.build();

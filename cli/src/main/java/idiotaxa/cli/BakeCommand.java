@@ -174,6 +174,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private Baked bakeSheets(Mesh target, BakeSources sources, IdOrigin origin, Palette palette)
       throws IOException {
+    times.at("reading the origin", 0);
     OriginReading reading = read(origin, target, sources, palette);
     List<Sheet> sheets = chooseLayout(target).divide(target);
     Preflight readable = new Preflight();
@@ -227,8 +228,10 @@ final class BakeCommand implements Callable<Integer> {
       return PreparedBake.fromTarget(target, reading);
     }
     var traced = sources.traced(times);
-    times.at("measuring the reach", 0);
-    ReachSurvey survey = new ReachMeasure(target, traced, pairing).measure(sampling.threads());
+    boolean isGiven = sampling.reach().isPresent();
+    times.at(isGiven ? "checking the reach" : "measuring the reach", 0);
+    ReachMeasure measure = new ReachMeasure(target, traced, pairing);
+    ReachSurvey survey = isGiven ? measure.glance(sampling.threads()) : measure.measure(sampling.threads());
     preflight.addReach(
         survey, sampling.reach().map(reach -> new Reaches(reach, Map.of())).orElse(null));
     RayPlan plan = new RayPlan(pairing, sampling.reach(), Map.of(), Optional.of(survey));

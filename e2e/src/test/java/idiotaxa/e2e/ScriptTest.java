@@ -47,7 +47,9 @@ class ScriptTest {
           "mariadb-admin", "process.exit(fs.existsSync(here + '/db-is-up') ? 0 : 1)\n",
           "mariadb", "",
           "java",
-              "const isApp = args.includes('-jar')\n"
+              // Taking the application out of its jar ends at once.
+              "if (args[0] === '-Djarmode=tools') process.exit(0)\n"
+                  + "const isApp = args.includes('-jar')\n"
                   + "const port = Number(isApp ? process.env.IDIOTAXA_PORT : args.at(-1))\n"
                   + STAY);
 
@@ -72,6 +74,8 @@ class ScriptTest {
           "#!/usr/bin/env node\n" + LOG_CALL.formatted(program.getKey()) + program.getValue());
       Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rwxr-xr-x"));
     }
+    settings.put("IDIOTAXA_JAVA", programs.resolve("java").toString());
+    Files.writeString(folder.resolve("release"), "JAVA_VERSION=\"17.0.9\"\n");
     for (String name : List.of("IDIOTAXA_PORT", "IDIOTAXA_DB_PORT", "IDIOTAXA_RECEIVER_PORT")) {
       settings.put(name, Integer.toString(freePort()));
     }
@@ -108,11 +112,11 @@ class ScriptTest {
     return new Outcome(process.exitValue(), Files.readString(out), Files.readString(err));
   }
 
-  /** How a program was called, one line a call. */
+  /** How a program was called, one line a call; what is done once for a build is left out. */
   private List<String> calls(String program) throws IOException {
     Path log = programs.resolve("calls.log");
     List<String> lines = Files.exists(log) ? Files.readAllLines(log) : List.of();
-    return lines.stream().filter(l -> l.startsWith(program + " ")).toList();
+    return lines.stream().filter(l -> l.startsWith(program + " ") && !l.contains("jarmode")).toList();
   }
 
   private String address() {
@@ -191,7 +195,8 @@ class ScriptTest {
 
   @Test
   void whatHasChangedIsBuiltAndRunAnew() throws Exception {
-    run("start");
+    Outcome first = run("start");
+    assertThat(first.exit()).as(first.err()).isZero();
     Files.writeString(checkout.resolve("changed.java"), "class Changed {}", StandardCharsets.UTF_8);
     Outcome again = run("start");
     assertThat(again.exit()).as(again.err()).isZero();
@@ -204,8 +209,42 @@ class ScriptTest {
   @Test
   void theHeapIsAsTheSettingsSay() throws Exception {
     settings.put("IDIOTAXA_HEAP", "3g");
-    run("start");
+    Outcome outcome = run("start");
+    assertThat(outcome.exit()).as(outcome.err()).isZero();
     assertThat(calls("java")).anyMatch(call -> call.contains("-jar") && call.contains("-Xmx3g"));
+  }
+
+  /** A Java that is newer than the one of the path, in a folder that the settings name. */
+  @Test
+  void theNewestJavaRunsTheApplicationAndKeepsWhatItLoaded() throws Exception {
+    settings.remove("IDIOTAXA_JAVA");
+    Path home = Files.createDirectories(folder.resolve("newer/bin")).getParent();
+    Files.writeString(home.resolve("release"), "JAVA_VERSION=\"99.0.1\"\n");
+    Path java = home.resolve("bin/java");
+    Files.writeString(
+        java,
+        "#!/usr/bin/env node\n"
+            + LOG_CALL.formatted("newer").replace("__dirname", "'" + programs + "'")
+            + "const kept = value('-XX:AOTCacheOutput=')\n"
+            + "if (kept) { fs.writeFileSync(kept, ''); process.exit(0) }\n"
+            + PROGRAMS.get("java"));
+    Files.setPosixFilePermissions(java, PosixFilePermissions.fromString("rwxr-xr-x"));
+    settings.put("JAVA_HOME", home.toString());
+    Files.createDirectories(checkout.resolve("server/target/application"));
+    Outcome outcome = run("start");
+    assertThat(outcome.exit()).as(outcome.err()).isZero();
+    assertThat(calls("java")).isEmpty();
+    assertThat(calls("newer")).anyMatch(call -> call.contains("-XX:AOTCacheOutput=") && call.contains("EveryCommand"));
+    assertThat(calls("newer")).filteredOn(call -> !call.contains("AOTCache")).hasSize(2);
+  }
+
+  @Test
+  void aJavaThatIsNoneIsSaid() throws Exception {
+    settings.put("IDIOTAXA_JAVA", "no-such-java");
+    Outcome outcome = run("start");
+    assertThat(outcome.exit()).isEqualTo(1);
+    assertThat(outcome.err()).contains("no-such-java").contains("What to do:");
+    settings.put("IDIOTAXA_JAVA", programs.resolve("java").toString());
   }
 
   @Test

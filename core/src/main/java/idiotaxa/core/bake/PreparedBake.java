@@ -73,8 +73,7 @@ public final class PreparedBake {
       RayPlan plan,
       int threads,
       Progress progress) {
-    progress.at("measuring the reach", 0);
-    Reaches reaches = reaches(target, source, plan, threads);
+    Reaches reaches = reaches(target, source, plan, threads, progress);
     progress.checkCancelled();
     boolean isMeasured = plan.reach().isEmpty();
     SourceSetup setup =
@@ -96,9 +95,13 @@ public final class PreparedBake {
   }
 
   /** What was chosen, else what is measured, part by part. */
-  private static Reaches reaches(Mesh target, TracedSource source, RayPlan plan, int threads) {
+  private static Reaches reaches(
+      Mesh target, TracedSource source, RayPlan plan, int threads, Progress progress) {
     if (plan.reach().isPresent()) {
       return new Reaches(plan.reach().get(), plan.reachOfPart());
+    }
+    if (plan.survey().isEmpty()) {
+      progress.at("measuring the reach", 0);
     }
     Reaches measured =
         plan.survey()

@@ -95,18 +95,19 @@ final class OpenTexels {
   void walk(UvTriangles triangles, int i, Visitor visitor) {
     int steps = UvTriangles.STEPS;
     int toY = Math.min(size - 1, Math.floorDiv(triangles.maxY(i), steps));
-    int fromW = Math.max(0, Math.floorDiv(triangles.minX(i) - steps / 2, steps)) / SIDE;
-    int toW = Math.min(size - 1, Math.floorDiv(triangles.maxX(i), steps)) / SIDE;
+    int fromX = Math.max(0, Math.floorDiv(triangles.minX(i) - steps / 2, steps));
+    int toX = Math.min(size - 1, Math.floorDiv(triangles.maxX(i), steps));
     int y = Math.max(0, Math.floorDiv(triangles.minY(i) - steps / 2, steps));
     while (y <= toY) {
       int end = (y / SIDE + 1) * SIDE;
-      int square = openSquares.nextSetBit(y / SIDE * words + fromW);
+      int square = openSquares.nextSetBit(y / SIDE * words + fromX / SIDE);
       if (square < 0) {
         return;
       }
-      if (square <= y / SIDE * words + toW) {
+      if (square <= y / SIDE * words + toX / SIDE) {
         for (; y < end && y <= toY; y++) {
-          boolean mayMeet = from[y] < to[y] && triangles.mayOwnCenter(i, y, from[y], to[y]);
+          boolean mayMeet =
+              from[y] <= fromX && to[y] > toX || from[y] < to[y] && triangles.mayOwnCenter(i, y, from[y], to[y]);
           if (mayMeet && !walkRow(triangles, i, y, visitor)) {
             return;
           }

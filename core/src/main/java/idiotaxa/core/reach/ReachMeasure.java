@@ -31,6 +31,9 @@ import java.util.stream.IntStream;
 public final class ReachMeasure {
   private static final int POINTS = 40_000;
 
+  /** Enough to say whether a reach that somebody chose falls short. */
+  private static final int FEW_POINTS = 2_000;
+
   /** Cosine of the flattest ray that is allowed for; flatter ones would make any reach long. */
   private static final double FLATTEST = 0.25;
 
@@ -66,17 +69,30 @@ public final class ReachMeasure {
     return new DistanceClasses(floor, fromTarget.distance, fromSource.distance).proposed();
   }
 
-  private Probes fromTarget(int threads) {
-    return probe(target, source.mesh(), 1, threads, source.bvh(), true);
+  private Probes fromTarget(int points, int threads) {
+    return probe(target, source.mesh(), 1, threads, source.bvh(), new Probes(points), true);
   }
 
   private Probes fromSource(int threads) {
-    return probe(source.mesh(), target, -1, threads, Bvh.of(target, threads), false);
+    return probe(source.mesh(), target, -1, threads, Bvh.of(target, threads), new Probes(POINTS), false);
   }
 
   public ReachSurvey measure(int threads) {
-    Probes fromTarget = fromTarget(threads);
     Probes fromSource = fromSource(threads);
+    List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
+    farthest.addAll(places(fromSource, -1));
+    return survey(fromTarget(POINTS, threads), fromSource, farthest);
+  }
+
+  /**
+   * Looks from a few points of the target alone, whatever the source's size: for a reach that is chosen and need not be
+   * measured. It tells parts that lie away from the source, and distances that surely are there; no places.
+   */
+  public ReachSurvey glance(int threads) {
+    return survey(fromTarget(FEW_POINTS, threads), new Probes(0), List.of());
+  }
+
+  private ReachSurvey survey(Probes fromTarget, Probes fromSource, List<ReachSurvey.Place> farthest) {
     List<ReachSurvey.PartReach> parts = new ArrayList<>();
     int count = target.parts().size();
     List<DoubleArrayList> outOf = fromTarget.byPart(count);
@@ -86,14 +102,12 @@ public final class ReachMeasure {
       DistanceClasses classes = new DistanceClasses(floor, distances, into.get(p).toArray());
       parts.add(classes.of(target.parts().get(p).name()));
     }
-    List<ReachSurvey.Place> farthest = new ArrayList<>(places(fromSource, 1));
-    farthest.addAll(places(fromSource, -1));
     return new ReachSurvey(proposed(fromTarget, fromSource), parts, farthest);
   }
 
   private List<ReachSurvey.Place> places(Probes probes, int side) {
     double nearest = probes.distanceOfFarthest(PLACES, side);
-    return IntStream.range(0, POINTS)
+    return IntStream.range(0, probes.count())
         .filter(i -> probes.distance[i] * side > 0 && probes.distance[i] * side >= nearest)
         .boxed()
         .sorted(Comparator.comparingDouble(i -> -probes.distance[i] * side))
@@ -112,12 +126,24 @@ public final class ReachMeasure {
   /** Points of one surface with what they found on the other. */
   private static final class Probes {
     /** Signed metres, positive where the source lies outside; NaN where nothing was found. */
-    private final double[] distance = new double[POINTS];
+    private final double[] distance;
 
     /** Target part on either end. */
-    private final int[] part = new int[POINTS];
+    private final int[] part;
 
-    private final float[] point = new float[3 * POINTS];
+    private final float[] point;
+
+    Probes(int points) {
+      distance = new double[points];
+      part = new int[points];
+      point = new float[3 * points];
+      Arrays.fill(distance, Double.NaN);
+      Arrays.fill(part, -1);
+    }
+
+    int count() {
+      return distance.length;
+    }
 
     /** How far at least the farthest of one side are, metres; 0 where there are no more than those. */
     double distanceOfFarthest(int count, int side) {
@@ -131,7 +157,7 @@ public final class ReachMeasure {
       for (int p = 0; p <= parts; p++) {
         out.add(new DoubleArrayList());
       }
-      for (int i = 0; i < POINTS; i++) {
+      for (int i = 0; i < count(); i++) {
         out.get(part[i] < 0 ? parts : part[i]).add(distance[i]);
       }
       return out;
@@ -139,11 +165,8 @@ public final class ReachMeasure {
   }
 
   private Probes probe(
-      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, boolean isFromTarget) {
+      Mesh from, Mesh to, int sign, int threads, Bvh bvhOfTo, Probes out, boolean isFromTarget) {
     TriangleAreas areas = TriangleAreas.of(from);
-    Probes out = new Probes();
-    Arrays.fill(out.distance, Double.NaN);
-    Arrays.fill(out.part, -1);
     if (!(areas.total() > 0)) {
       return out;
     }
@@ -151,13 +174,13 @@ public final class ReachMeasure {
     ClosestPointQuery[] queries = new ClosestPointQuery[threads];
     Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo));
     Parallel.run(
-        POINTS / BLOCK,
+        out.count() / BLOCK,
         threads,
         (block, worker) -> {
           SplittableRandom random = new SplittableRandom(SEED + block);
           PointProbe probe = new PointProbe(from, to, queries[worker], directions);
           for (int i = block * BLOCK; i < (block + 1) * BLOCK; i++) {
-            int triangle = areas.triangleAt((i + random.nextDouble()) / POINTS);
+            int triangle = areas.triangleAt((i + random.nextDouble()) / out.count());
             int part = from.facePart()[from.triangleFace(triangle)];
             long[] allowed = isFromTarget ? pairing.allowed(part) : null;
             out.distance[i] = sign * probe.signedDistance(triangle, random, far, allowed);

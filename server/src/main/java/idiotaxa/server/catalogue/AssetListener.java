@@ -1,6 +1,7 @@
 package idiotaxa.server.catalogue;
 
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayDeque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -26,6 +27,7 @@ final class AssetListener {
   private final Executor senders;
   private final JsonMapper json;
   private final Map<Long, JsonNode> sent = new HashMap<>();
+  private final Map<Long, BigDecimal> heard = new HashMap<>();
   private final Map<Long, JsonNode> waiting = new LinkedHashMap<>();
   private final Queue<Sending> others = new ArrayDeque<>();
   private boolean isSending;
@@ -77,9 +79,19 @@ final class AssetListener {
    */
   private record Visitors(long id, List<String> names) {}
 
-  /** Sends what has changed since the state that was sent last, or all of the first one. */
-  void hear(long assetId, JsonNode state) {
+  /** Whether it is to hear of an asset and was not told of the state that has a stamp. */
+  synchronized boolean isBehind(long assetId, BigDecimal stamp) {
+    return assetIds.contains(assetId) && !stamp.equals(heard.get(assetId));
+  }
+
+  /**
+   * Sends what has changed since the state that was sent last, or all of the first one.
+   *
+   * @param stamp from before the state was read, so that a change in between is told once more rather than never
+   */
+  void hear(long assetId, BigDecimal stamp, JsonNode state) {
     synchronized (this) {
+      heard.put(assetId, stamp);
       waiting.put(assetId, state);
     }
     begin();

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -30,7 +29,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Looks at the assets that anybody has open, and tells them apart from what they were. Every asset is read
- * once however many look at it, and only when its stamp is another one.
+ * once however many look at it, and only when somebody has not heard of its stamp. What has been told is known
+ * of each listener and nowhere else: one that comes while others are told is behind, and hears at the next look.
  */
 @Component
 @ConditionalOnWebApplication
@@ -51,7 +51,6 @@ class AssetWatch {
   /** At most a thread for each listener that is sent to now; one that takes nothing holds up no other. */
   private final ExecutorService senders = Executors.newCachedThreadPool();
 
-  private final Map<Long, BigDecimal> knownStamps = new ConcurrentHashMap<>();
   private int looks;
   private Object knownStanding = "";
 
@@ -85,8 +84,6 @@ class AssetWatch {
     // What changed since the request was let in is looked for by nobody else.
     listener.endIfItMayNot();
     tellVisitors(assetIds);
-    // In this order: a look that is under way either tells this listener too or is repeated.
-    knownStamps.keySet().removeAll(assetIds);
     looker.execute(this::look);
   }
 
@@ -115,8 +112,7 @@ class AssetWatch {
     try {
       Set<Long> wanted =
           listeners.stream().flatMap(l -> l.assetIds().stream()).collect(Collectors.toSet());
-      knownStamps.keySet().retainAll(wanted);
-      stamps.of(wanted).forEach(this::tellIfChanged);
+      stamps.of(wanted).forEach(this::tellWhoIsBehind);
       if (++looks % LOOKS_PER_SIGN_OF_LIFE == 0) {
         listeners.forEach(AssetListener::giveSignOfLife);
       }
@@ -152,13 +148,18 @@ class AssetWatch {
     return names;
   }
 
-  private void tellIfChanged(long id, BigDecimal stamp) {
-    if (stamp.equals(knownStamps.get(id))) {
+  private void tellWhoIsBehind(long id, BigDecimal stamp) {
+    List<AssetListener> behind = listeners.stream().filter(l -> l.isBehind(id, stamp)).toList();
+    if (behind.isEmpty()) {
       return;
     }
-    JsonNode state = json.valueToTree(assets.get(id));
-    listeners.stream().filter(l -> l.assetIds().contains(id)).forEach(l -> l.hear(id, state));
-    knownStamps.put(id, stamp);
+    try {
+      JsonNode state = json.valueToTree(assets.get(id));
+      behind.forEach(l -> l.hear(id, stamp, state));
+    } catch (RuntimeException e) {
+      // Of this asset alone: the others are told all the same, and this one is tried again at the next look.
+      LOG.warn("asset {} could not be told of: {}", id, e.getMessage());
+    }
   }
 
   /** Before the server waits for its requests to end: these would not. */

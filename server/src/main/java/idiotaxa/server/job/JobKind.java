@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 public enum JobKind {
   /** Of a revision. */
   READ_REVISION("read-revision"),
-  /** Of a revision. */
+  /** Of a revision; nobody waits for it. */
   FIND_HIDDEN("find-hidden"),
   /** Of a sheet of a bake. */
   BAKE_SHEET("bake-sheet"),
@@ -27,6 +27,11 @@ public enum JobKind {
 
   public String word() {
     return word;
+  }
+
+  /** Whether somebody looks at the page until it is done. Such jobs go before all others, at every worker. */
+  boolean isWaitedFor() {
+    return this != FIND_HIDDEN;
   }
 
   /**

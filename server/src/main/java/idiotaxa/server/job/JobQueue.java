@@ -1,6 +1,7 @@
 package idiotaxa.server.job;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.Priority;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import java.time.Clock;
 import org.springframework.context.annotation.Lazy;
@@ -55,7 +56,10 @@ public class JobQueue {
   }
 
   private void schedule(JobKind kind, long subjectId) {
-    scheduler.scheduleIfNotExists(
-        new TaskInstance<>(kind.word(), Long.toString(subjectId)), clock.instant());
+    TaskInstance<Void> instance =
+        new TaskInstance.Builder<Void>(kind.word(), Long.toString(subjectId))
+            .priority(kind.isWaitedFor() ? Priority.HIGH : Priority.LOW)
+            .build();
+    scheduler.scheduleIfNotExists(instance, clock.instant());
   }
 }

@@ -38,6 +38,7 @@ class JobRunner {
   private final TransactionTemplate transaction;
   private final JobMemory memory;
   private final ThisProcess process;
+  private final WaitedFor waitedFor;
   private volatile boolean isStopping;
 
   JobRunner(
@@ -45,8 +46,10 @@ class JobRunner {
       ObjectProvider<JobWork> works,
       TransactionTemplate transaction,
       JobMemory memory,
-      ThisProcess process) {
+      ThisProcess process,
+      WaitedFor waitedFor) {
     this.process = process;
+    this.waitedFor = waitedFor;
     this.jobs = jobs;
     this.works = works;
     this.transaction = transaction;
@@ -86,7 +89,13 @@ class JobRunner {
       return;
     }
     try (JobMemory.Share share = memory.take(work.memoryBytes(id), run)) {
-      work.run(id, run);
+      if (kind.isWaitedFor()) {
+        try (WaitedFor.Running running = waitedFor.begin()) {
+          work.run(id, run);
+        }
+      } else {
+        work.run(id, run);
+      }
     } catch (CancelledException e) {
       run.cancelled(work, e);
     } catch (IllegalArgumentException
@@ -150,6 +159,13 @@ class JobRunner {
 
     @Override
     public boolean isCancelled() {
+      if (!kind.isWaitedFor()) {
+        waitedFor.letPass(this::isToEnd);
+      }
+      return isToEnd();
+    }
+
+    private boolean isToEnd() {
       return isStopping || progress.isCancelled();
     }
 

@@ -68,7 +68,8 @@ class JobRunnerTest {
             works.getBeanProvider(JobWork.class),
             application.bean(TransactionTemplate.class),
             application.bean(JobMemory.class),
-            application.bean(ThisProcess.class));
+            application.bean(ThisProcess.class),
+            new WaitedFor());
     jobs.add(KIND, id);
   }
 

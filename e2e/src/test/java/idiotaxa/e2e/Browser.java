@@ -10,8 +10,13 @@ import java.util.Map;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.stream.Stream;
 
-/** Debian's Chromium without a window, drawing in software; notes what a page complains about. */
+/**
+ * Debian's Chromium without a window, drawing in software; notes what a page complains about. One serves all tests of a
+ * process, each page with cookies and storage of its own.
+ */
 final class Browser implements AutoCloseable {
+  private static Browser ofTests;
+
   private static final double PATIENCE_MS = 120_000;
 
   /** What of a page is no stage is drawn sooner without the detour through a graphics card that is none. */
@@ -30,12 +35,18 @@ final class Browser implements AutoCloseable {
 
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser browser;
+  private final List<BrowserContext> contexts = new CopyOnWriteArrayList<>();
   private final List<String> complaints = new CopyOnWriteArrayList<>();
   private final List<String> expected = new CopyOnWriteArrayList<>();
 
   /** For tests, which wait for no frame that they need not see. */
-  Browser() {
-    this(List.of(PAGE_BY_PROCESSOR));
+  static synchronized Browser forTests() {
+    if (ofTests == null) {
+      ofTests = new Browser(List.of(PAGE_BY_PROCESSOR));
+      Runtime.getRuntime().addShutdownHook(new Thread(ofTests.playwright::close));
+    }
+    ofTests.rest();
+    return ofTests;
   }
 
   /** For measuring: one graphics card draws stage and page, as it does at an artist's. */
@@ -77,6 +88,7 @@ final class Browser implements AutoCloseable {
             new com.microsoft.playwright.Browser.NewContextOptions()
                 .setViewportSize(1280, 800)
                 .setDeviceScaleFactor(pixelRatio));
+    contexts.add(context);
     Page page = context.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     page.onPageError(complaints::add);
@@ -125,8 +137,13 @@ final class Browser implements AutoCloseable {
     expected.clear();
   }
 
+  /** Closes all pages; the browser itself ends with the process. */
   @Override
   public void close() {
-    playwright.close();
+    contexts.forEach(BrowserContext::close);
+    contexts.clear();
+    if (this != ofTests) {
+      playwright.close();
+    }
   }
 }

@@ -31,7 +31,7 @@ public final class DocsScreenshots {
    */
   public static void main(String[] args) {
     RunningApplication application = RunningApplication.withDemo();
-    try (Browser browser = new Browser()) {
+    try (Browser browser = Browser.forTests()) {
       Page page = browser.open(application.url());
       new DocsScreenshots(new StagePage(page), Path.of(args[0])).takeAll();
     } catch (RuntimeException e) {

@@ -19,7 +19,7 @@ abstract class OnTheDemo {
   @BeforeAll
   static void openBrowser() {
     application = RunningApplication.withDemo();
-    browser = new Browser();
+    browser = Browser.forTests();
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
   }
 

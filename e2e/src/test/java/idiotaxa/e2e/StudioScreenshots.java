@@ -27,7 +27,7 @@ public final class StudioScreenshots {
    */
   public static void main(String[] args) {
     RunningApplication application = RunningApplication.studioWithDemo();
-    try (Browser browser = new Browser()) {
+    try (Browser browser = Browser.forTests()) {
       new StudioScreenshots(browser.open(application.url() + "/people"), Path.of(args[0])).takeAll(application);
     } catch (RuntimeException e) {
       // The application's own threads would keep the process alive.

@@ -29,7 +29,7 @@ class StudioTest {
   @BeforeEach
   void open() {
     PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
-    browser = new Browser();
+    browser = Browser.forTests();
     // Who has not signed in is told so by answers that a browser calls errors.
     browser.expect("401");
   }

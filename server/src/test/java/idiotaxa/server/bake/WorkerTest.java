@@ -50,13 +50,17 @@ class WorkerTest {
 
   /** The number of a bake that takes some seconds. */
   private long startBake() {
+    return startBake(SIZE);
+  }
+
+  private long startBake(int size) {
     String settings =
         """
         {"origin": "materials", "isFromSource": true, "size": %d, "samples": 16,
          "isExact": true, "padding": 0, "reachOutward": 0.1, "reachInward": 0.1,
          "pairing": "all"}
         """
-            .formatted(SIZE);
+            .formatted(size);
     return api.post("/api/assets/" + asset + "/bakes", settings).get("id").asLong();
   }
 
@@ -98,7 +102,7 @@ class WorkerTest {
 
   /** A pause is longer than a worker is waited for: another bakes its sheet, and who wakes up keeps nothing. */
   @Test
-  void whoWasPausedTooLongKeepsNothingAndTheSheetIsBakedOnce() throws IOException, InterruptedException {
+  void whoWasPausedTooLongKeepsNothingAndTheSheetIsBakedOnce() throws IOException {
     workers.add(WorkerProcess.start("bake-sheet", "paused"));
     long bake = startBake();
     api.waitFor(asset, state -> state.get("bakes").get(0).get("sheets").toString().contains("\"running\""));
@@ -106,9 +110,13 @@ class WorkerTest {
     workers.add(WorkerProcess.start("bake-sheet", "other"));
     JsonNode done = api.waitFor(asset, state -> areAll(state, "done"));
     List<String> ended = endedAt();
+    assertThat(ended).hasSize(2);
+    workers.get(1).kill();
     workers.get(0).wake();
-    Thread.sleep(3000);
-    assertThat(endedAt()).isEqualTo(ended);
+    // It takes one job at a time: what it does next it does after it has given up the sheet that it was paused in.
+    startBake(16);
+    api.waitFor(asset, state -> areAll(state, "done") && state.get("bakes").size() == 2);
+    assertThat(endedAt()).containsAll(ended).hasSize(4);
     for (JsonNode sheet : sheets(done)) {
       checkHalf(bake, sheet.get("name").asString());
     }
@@ -123,7 +131,6 @@ class WorkerTest {
         lines.add(line.get("process") + " " + line.get("endedAt"));
       }
     }
-    assertThat(lines).hasSize(2);
     return lines;
   }
 

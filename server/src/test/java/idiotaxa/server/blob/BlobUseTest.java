@@ -2,10 +2,12 @@ package idiotaxa.server.blob;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idiotaxa.server.IdiotaxaProperties;
 import idiotaxa.server.running.RunningApplication;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.HashSet;
@@ -108,7 +110,10 @@ class BlobUseTest {
     Path copy = files.file(id);
     Files.writeString(copy, "something else");
     // Another process trusts nothing that it has not looked at.
-    Path again = RunningApplication.anotherOnTheSameDatabaseAndCache(copy.getParent()).bean(BlobFiles.class).file(id);
+    BlobFiles another =
+        new BlobFiles(
+            blobs, application.bean(WorkFolder.class), application.bean(IdiotaxaProperties.class), Clock.systemUTC());
+    Path again = another.file(id);
     assertThat(again).isEqualTo(copy).hasContent("what was stored");
   }
 }

@@ -6,15 +6,16 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The short form, at other moments each time; the message of a failure has the seed that makes the same again. */
+/** The short form, at the same moments each time and beside no other test; {@code ./idiotaxa bench crash} takes others. */
 class CrashTest {
-  private static final int SECONDS = 30;
+  private static final int SECONDS = 12;
+  private static final long SEED = 20_261_201L;
 
   @TempDir Path folder;
 
   @Test
   void whatWasPromisedIsThereWhateverWasKilled() throws Exception {
-    CrashRun run = new CrashRun(folder, System.nanoTime());
+    CrashRun run = new CrashRun(folder, SEED);
     run.kill(SECONDS);
     System.out.println(run.figures());
     assertThat(run.faults()).as(run.figures()).isEmpty();

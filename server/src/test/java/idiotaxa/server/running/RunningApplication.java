@@ -23,6 +23,7 @@ public final class RunningApplication {
 
   private static RunningApplication running;
   private static RunningApplication studio;
+  private static RunningApplication another;
 
   private final ConfigurableApplicationContext context;
   private final int port;
@@ -98,17 +99,15 @@ public final class RunningApplication {
     return new RunningApplication(true, databaseUrl().replace("/idiotaxa_test_", "/idiotaxa_studio_"), "--spring.profiles.active=studio");
   }
 
-  /** A second process's view: nothing is known to it but what the database holds. It takes no jobs. */
-  public static RunningApplication anotherOnTheSameDatabase() {
-    RunningApplication another = new RunningApplication(false);
-    another.bean(Scheduler.class).pause();
-    return another;
-  }
-
-  /** The same with the local copies of another process. */
-  public static RunningApplication anotherOnTheSameDatabaseAndCache(Path cache) {
-    RunningApplication another = new RunningApplication(false, databaseUrl(), "--idiotaxa.cache-folder=" + cache);
-    another.bean(Scheduler.class).pause();
+  /**
+   * A second process's view, of which there is one a run: of an asset that nobody asked it for, nothing is known to it but
+   * what the database holds. It takes no jobs.
+   */
+  public static synchronized RunningApplication anotherOnTheSameDatabase() {
+    if (another == null) {
+      another = new RunningApplication(false);
+      another.bean(Scheduler.class).pause();
+    }
     return another;
   }
 

@@ -146,6 +146,9 @@ final class BakeCommand implements Callable<Integer> {
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(target, sources, preflight);
     if (sources != null) {
+      Preflight dense = new Preflight();
+      sources.checkCrowding(dense, times);
+      findings.say(dense.findings());
       sources.align(target, align.equals("auto"), preflight, times).ifPresent(this::note);
     }
     // What is refused is refused before the origin is read, which may not be possible at all.

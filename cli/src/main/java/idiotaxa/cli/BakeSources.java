@@ -90,6 +90,11 @@ final class BakeSources {
     }
   }
 
+  /** Whether their triangles lie on each other by the thousand; said as a finding. */
+  void checkCrowding(Preflight preflight, Progress progress) {
+    preflight.addCrowding(names(), traced(progress));
+  }
+
   /**
    * Whether the sources lie on their target; said as a finding, or put right when that is wanted.
    *

@@ -46,7 +46,7 @@ class ArchitectureTest {
           room("carry", "claim", "group", "mesh", "trace", "work"),
           room("recipe", "claim", "file", "group", "mask", "mesh", "origin", "template"),
           room("picture", "image", "mesh", "raster"),
-          room("check", "align", "bake", "group", "map", "mask", "mesh", "origin", "pairing", "raster", "reach", "work"),
+          room("check", "align", "bake", "group", "map", "mask", "mesh", "origin", "pairing", "raster", "reach", "trace", "work"),
           room("handoff", "bake", "file", "format", "group", "image", "map", "mask", "mesh", "origin", "reach", "template", "work"));
 
   private static Map.Entry<String, Set<String>> room(String name, String... knows) {

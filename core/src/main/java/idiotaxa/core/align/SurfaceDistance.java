@@ -17,6 +17,9 @@ final class SurfaceDistance {
   private static final int POINTS = 1500;
   private static final long SEED = 20_261_125L;
 
+  /** Share of the limit within which the surfaces lie on each other. */
+  private static final double ENOUGH = 1e-5;
+
   /** Points that one thread looks at in one go. Sums go by blocks, so they do not depend on threads. */
   private static final int BLOCK = 100;
 
@@ -36,7 +39,9 @@ final class SurfaceDistance {
     sourcePoints = points(source.mesh(), sourceTriangles);
     Bvh ofTarget = Bvh.of(target, threads);
     probes = new Probe[threads];
-    Arrays.setAll(probes, i -> new Probe(new ClosestPointQuery(ofTarget), new ClosestPointQuery(source.bvh())));
+    double enough = ENOUGH * limit;
+    Arrays.setAll(
+        probes, i -> new Probe(new ClosestPointQuery(ofTarget, enough), new ClosestPointQuery(source.bvh(), enough)));
   }
 
   /** What one thread looks with. */

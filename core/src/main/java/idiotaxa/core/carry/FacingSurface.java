@@ -3,6 +3,7 @@ package idiotaxa.core.carry;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.ClosestPointQuery;
+import idiotaxa.core.trace.Crowding;
 
 /**
  * A mesh of which the closest surface is asked that looks about the same way, so that the two sides of a
@@ -15,9 +16,13 @@ final class FacingSurface {
   private final Mesh mesh;
   private final Bvh bvh;
 
+  /**
+   * @throws IllegalArgumentException when its triangles lie on each other by the thousand
+   */
   FacingSurface(Mesh mesh, int threads) {
     this.mesh = mesh;
     bvh = Bvh.of(mesh, threads);
+    Crowding.refuse("a model that groups are carried to or from", Crowding.of(mesh, bvh));
   }
 
   Mesh mesh() {

@@ -12,6 +12,8 @@ import idiotaxa.core.raster.UvOverlaps;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
+import idiotaxa.core.trace.Crowding;
+import idiotaxa.core.trace.TracedSource;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -135,6 +137,34 @@ public final class Preflight {
           file,
           align);
     }
+  }
+
+  /**
+   * A source in which rays would meet thousands of triangles at once.
+   *
+   * @param file of the source
+   * @param source with its hierarchy
+   * @return whether it is
+   */
+  public boolean addCrowding(String file, TracedSource source) {
+    double crowding = Crowding.of(source.mesh(), source.bvh());
+    boolean isCrowded = crowding > Crowding.MOST;
+    if (isCrowded) {
+      String words = Crowding.words("the source", crowding);
+      String text = words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ": a bake would take days.";
+      String cure = Crowding.CURE.substring(0, 1).toUpperCase(Locale.ROOT) + Crowding.CURE.substring(1) + ".";
+      findings.add(
+          new Finding(
+              "crowded-source",
+              Severity.REFUSED,
+              text,
+              file,
+              cure,
+              List.of(new Cure("Go to Bring in", Cure.Action.BRING_IN, "")),
+              1,
+              new int[0]));
+    }
+    return isCrowded;
   }
 
   private static String size(double ratio) {

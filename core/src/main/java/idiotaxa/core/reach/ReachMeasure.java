@@ -44,6 +44,9 @@ public final class ReachMeasure {
   /** Least reach as a share of the diagonal, above the rounding of positions. */
   private static final double FLOOR = 5e-4;
 
+  /** Share of the diagonal within which the surfaces lie on each other: far below any reach. */
+  private static final double ENOUGH = 1e-6;
+
   /** Places that are told for each side. */
   private static final int PLACES = 1000;
 
@@ -52,6 +55,7 @@ public final class ReachMeasure {
   private final Pairing pairing;
   private final double far;
   private final double floor;
+  private final double enough;
 
   /**
    * @param pairing what target points may look for; source points look for every part of the target
@@ -63,6 +67,7 @@ public final class ReachMeasure {
     Bounds bounds = target.bounds();
     far = FAR * bounds.diagonal();
     floor = FLOOR * bounds.diagonal();
+    enough = ENOUGH * bounds.diagonal();
   }
 
   private Reach proposed(Probes fromTarget, Probes fromSource) {
@@ -172,7 +177,7 @@ public final class ReachMeasure {
     }
     float[] directions = isFromTarget ? directionsOf(target) : null;
     ClosestPointQuery[] queries = new ClosestPointQuery[threads];
-    Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo));
+    Arrays.setAll(queries, i -> new ClosestPointQuery(bvhOfTo, enough));
     Parallel.run(
         out.count() / BLOCK,
         threads,

@@ -11,6 +11,7 @@ public final class ClosestPointQuery {
   private static final int STACK_SIZE = 128;
 
   private final Bvh bvh;
+  private final double enoughSq;
   private final int[] stack = new int[STACK_SIZE];
   private final double[] stackDistanceSq = new double[STACK_SIZE];
   private double px;
@@ -28,7 +29,17 @@ public final class ClosestPointQuery {
   private int leftOut;
 
   public ClosestPointQuery(Bvh bvh) {
+    this(bvh, 0);
+  }
+
+  /**
+   * @param enough metres: what is found as near as that is taken for the closest. Where thousands of triangles lie on
+   *     each other, all of them are as near but for rounding
+   */
+  public ClosestPointQuery(Bvh bvh, double enough) {
     this.bvh = bvh;
+    // Ties go to the triangle of the smaller number, so nothing is near enough unless somebody says so.
+    enoughSq = enough > 0 ? enough * enough : Double.NEGATIVE_INFINITY;
   }
 
   /**
@@ -127,7 +138,7 @@ public final class ClosestPointQuery {
     int top = 1;
     refs[0] = 0;
     distances[0] = 0;
-    while (top > 0) {
+    while (top > 0 && !(bestSlot >= 0 && bestDistanceSq <= enoughSq)) {
       top--;
       int ref = refs[top];
       if (distances[top] > bestDistanceSq) {

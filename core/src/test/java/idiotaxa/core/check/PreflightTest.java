@@ -109,9 +109,9 @@ class PreflightTest {
     s.part("deck_high");
     Shapes.grid(s, 1, 1, 0.04);
     TracedSource source = TracedSource.of(s.build(), 1, Progress.NONE);
-    ReachSurvey survey =
-        new ReachMeasure(target, source, Pairing.all(target, source.mesh(), PairingRules.PLAIN))
-            .measure(1);
+    ReachMeasure measure =
+        new ReachMeasure(target, source, Pairing.all(target, source.mesh(), PairingRules.PLAIN));
+    ReachSurvey survey = measure.measure(1);
     preflight.addReach(survey, null);
     assertThat(only().kind()).isEqualTo("no-source-near");
     assertThat(only().text()).contains("mast").doesNotContain("deck");
@@ -125,6 +125,24 @@ class PreflightTest {
     assertThat(tooShort.findings().get(1).cures())
         .extracting(Cure::action)
         .containsExactly(Cure.Action.REACH);
+    // A reach that is given is not measured, and what is wrong with it is said all the same.
+    Preflight glanced = new Preflight();
+    glanced.addReach(measure.glance(1), new Reaches(new Reach(0.03, 0.01), Map.of()));
+    assertThat(glanced.findings()).extracting(Finding::kind).containsExactly("no-source-near", "short-reach");
+  }
+
+  @Test
+  void aSourceInWhichThousandsLieOnEachOtherIsRefused() {
+    MeshBuilder pages = new MeshBuilder();
+    pages.part("pages");
+    for (int i = 0; i < 8000; i++) {
+      pages.polygon(
+          0, Mesh.NO_MATERIAL, new int[] {pages.vertex(0, 0, 1e-6 * i), pages.vertex(1, 0, 0), pages.vertex(0, 1, 0)});
+    }
+    assertThat(preflight.addCrowding("pages.obj", TracedSource.of(pages.build(), 1, Progress.NONE))).isTrue();
+    assertThat(only().severity()).isEqualTo(Severity.REFUSED);
+    assertThat(only().place()).isEqualTo("pages.obj");
+    assertThat(only().cure()).contains("Remove faces");
   }
 
   @Test

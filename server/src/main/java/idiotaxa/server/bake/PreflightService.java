@@ -85,7 +85,9 @@ public class PreflightService {
     if (settings.isFromSource()) {
       preflight.addPairing(
           Pairing.of(settings.pairing(), in.target, in.read, settings.pairingRules()));
-      preflight.addReach(reach(assetId, settings), chosenReach(settings));
+      if (!in.isCrowded) {
+        preflight.addReach(reach(assetId, settings), chosenReach(settings));
+      }
     }
     if (in.target.hasUvs()) {
       SheetPlan plan = plans.get(assetId);
@@ -109,8 +111,9 @@ public class PreflightService {
    * The models of a bake.
    *
    * @param isReadable whether the origin has something to read and groups to match
+   * @param isCrowded whether no ray is sent to the source, since it would never come back
    */
-  private record Inputs(Mesh target, Mesh read, List<Long> readFrom, boolean isReadable) {}
+  private record Inputs(Mesh target, Mesh read, List<Long> readFrom, boolean isReadable, boolean isCrowded) {}
 
   private Inputs addRefusals(Preflight preflight, long assetId, BakeSettings settings) {
     RevisionStore.RevisionRow target = models.target(assetId);
@@ -132,15 +135,19 @@ public class PreflightService {
       int count = readFrom.size() == 1 ? proposed(settings.origin(), read) : 0;
       preflight.addNoGroups(settings.origin(), count, of, value);
     }
+    boolean isCrowded = false;
     if (settings.isFromSource()) {
-      List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
-      states.add("target " + target.id());
-      preflight.addAlignment(
-          String.join(" and ", names(readFrom)),
-          // The hierarchy that reach and bake need as well.
-          checks.of(states, () -> targetMesh, () -> traced.of(readFrom, Progress.NONE)));
+      String files = String.join(" and ", names(readFrom));
+      // The hierarchy that reach and bake need as well.
+      TracedSource source = traced.of(readFrom, Progress.NONE);
+      isCrowded = preflight.addCrowding(files, source);
+      if (!isCrowded) {
+        List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
+        states.add("target " + target.id());
+        preflight.addAlignment(files, checks.of(states, () -> targetMesh, () -> source));
+      }
     }
-    return new Inputs(targetMesh, read, readFrom, hasData && hasGroups);
+    return new Inputs(targetMesh, read, readFrom, hasData && hasGroups, isCrowded);
   }
 
   /** How many groups an origin would make; 0 where it makes none by itself. */

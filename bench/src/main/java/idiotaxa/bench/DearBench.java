@@ -32,7 +32,7 @@ final class DearBench implements Main.Benchmark {
           shape.words(),
           Files.size(file) / 1e6,
           told(List.of("inspect", model)),
-          told(List.of("bake", model, "--source", model, "--anyway", "--out", out)),
+          told(List.of("bake", model, "--source", model, "--out", out)),
           told(List.of("carry", model, model, "--out", out)));
       Files.delete(file);
     }

@@ -16,7 +16,7 @@ public enum DearShape {
   RAGGED_POLYGON("one polygon, ragged") {
     @Override
     void write(ObjText obj, long bytes) {
-      int n = (int) (bytes / 72);
+      int n = (int) (bytes / 78);
       SplittableRandom random = new SplittableRandom(1);
       for (int i = 0; i < n; i++) {
         obj.polar(i / (double) n, 1 + 4 * random.nextDouble());
@@ -29,7 +29,7 @@ public enum DearShape {
   SPIRAL("one polygon, a spiral") {
     @Override
     void write(ObjText obj, long bytes) {
-      int n = (int) (bytes / 72) & ~1;
+      int n = (int) (bytes / 78) & ~1;
       for (int i = 0; i < n; i++) {
         boolean isOuter = i < n / 2;
         int along = isOuter ? i : n - 1 - i;
@@ -44,7 +44,7 @@ public enum DearShape {
   TANGLE("one polygon that crosses itself") {
     @Override
     void write(ObjText obj, long bytes) {
-      int n = (int) (bytes / 72);
+      int n = (int) (bytes / 78);
       SplittableRandom random = new SplittableRandom(2);
       for (int i = 0; i < n; i++) {
         obj.point(random.nextDouble(), random.nextDouble(), 0, random.nextDouble(), random.nextDouble());
@@ -58,7 +58,7 @@ public enum DearShape {
     @Override
     void write(ObjText obj, long bytes) {
       int n = 200_000;
-      for (long star = 0; star < bytes / 72 / n; star++) {
+      for (long star = 0; star < bytes / 78 / n; star++) {
         for (int i = 0; i < n; i++) {
           obj.polar(i / (double) n, i % 2 == 0 ? 1 : 5);
         }
@@ -70,7 +70,7 @@ public enum DearShape {
   STACKED_QUADS("quads that all lie on the whole sheet") {
     @Override
     void write(ObjText obj, long bytes) {
-      for (long i = 0; i < bytes / 190; i++) {
+      for (long i = 0; i < bytes / 214; i++) {
         obj.quad(i * 1e-3, 0, 0, 1, 1);
       }
     }
@@ -81,7 +81,7 @@ public enum DearShape {
     @Override
     void write(ObjText obj, long bytes) {
       SplittableRandom random = new SplittableRandom(3);
-      for (long i = 0; i < bytes / 150; i++) {
+      for (long i = 0; i < bytes / 168; i++) {
         double z = i * 1e-3;
         obj.point(0, 0, z, 0.01 * random.nextDouble(), 0.01 * random.nextDouble());
         obj.point(1, 0, z, 1 - 0.01 * random.nextDouble(), 0.01 * random.nextDouble());
@@ -95,7 +95,7 @@ public enum DearShape {
     @Override
     void write(ObjText obj, long bytes) {
       SplittableRandom random = new SplittableRandom(4);
-      for (long i = 0; i < bytes / 150; i++) {
+      for (long i = 0; i < bytes / 168; i++) {
         double v = random.nextDouble();
         double w = random.nextDouble();
         obj.point(0, v, 0, 0, v);
@@ -109,7 +109,7 @@ public enum DearShape {
   MANY_PARTS("parts of one triangle") {
     @Override
     void write(ObjText obj, long bytes) {
-      for (int i = 0; i < Math.min(bytes / 170, 300_000); i++) {
+      for (int i = 0; i < Math.min(bytes / 188, 300_000); i++) {
         obj.line("o part" + i);
         obj.smallTriangle(i);
       }
@@ -120,7 +120,7 @@ public enum DearShape {
   ALIKE_NAMES("parts of one triangle, all of one name") {
     @Override
     void write(ObjText obj, long bytes) {
-      for (int i = 0; i < Math.min(bytes / 170, 300_000); i++) {
+      for (int i = 0; i < Math.min(bytes / 188, 300_000); i++) {
         obj.line("o bolt." + String.format("%06d", i % 1000));
         obj.smallTriangle(i);
       }
@@ -131,7 +131,7 @@ public enum DearShape {
     @Override
     void write(ObjText obj, long bytes) {
       obj.line("o plates");
-      for (int i = 0; i < Math.min(bytes / 170, 300_000); i++) {
+      for (int i = 0; i < Math.min(bytes / 188, 300_000); i++) {
         obj.line("usemtl paint" + i);
         obj.smallTriangle(i);
       }
@@ -142,7 +142,7 @@ public enum DearShape {
     @Override
     void write(ObjText obj, long bytes) {
       obj.point(0, 0, 0, 0.5, 0.5);
-      int n = (int) (bytes / 80);
+      int n = (int) (bytes / 86);
       for (int i = 0; i < n; i++) {
         obj.polar(i / (double) n, 5);
       }
@@ -158,7 +158,7 @@ public enum DearShape {
     void write(ObjText obj, long bytes) {
       obj.point(0, 0, 0, 0, 0);
       obj.point(0, 1, 0, 0, 1);
-      int n = (int) (bytes / 75);
+      int n = (int) (bytes / 81);
       for (int i = 0; i < n; i++) {
         obj.polar(i / (double) n, 5);
         obj.face(1, 2, 3 + i);
@@ -181,7 +181,7 @@ public enum DearShape {
   POINT_UVS("faces without area in UV space") {
     @Override
     void write(ObjText obj, long bytes) {
-      for (long i = 0; i < bytes / 150; i++) {
+      for (long i = 0; i < bytes / 168; i++) {
         double x = i % 1000;
         double y = i / 1000;
         obj.point(x, y, 0, 0.5, 0.5);

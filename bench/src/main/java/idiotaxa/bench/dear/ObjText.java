@@ -6,7 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/** Writes an OBJ line by line; every vertex has a UV of the same number. */
+/** Writes an OBJ line by line; every vertex has a UV of the same number and one of two colours. */
 final class ObjText implements AutoCloseable {
   private final BufferedWriter out;
   private int points;
@@ -29,7 +29,7 @@ final class ObjText implements AutoCloseable {
   }
 
   void point(double x, double y, double z, double u, double v) {
-    line("v " + number(x) + ' ' + number(y) + ' ' + number(z));
+    line("v " + number(x) + ' ' + number(y) + ' ' + number(z) + (x < 0.5 ? " 1 0 0" : " 0 0 1"));
     line("vt " + number(u) + ' ' + number(v));
     points++;
   }

@@ -151,7 +151,7 @@ public final class Preflight {
     boolean isCrowded = crowding > Crowding.MOST;
     if (isCrowded) {
       String words = Crowding.words("the source", crowding);
-      String text = words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ": a bake would take days.";
+      String text = words.substring(0, 1).toUpperCase(Locale.ROOT) + words.substring(1) + ": a bake would take hours.";
       String cure = Crowding.CURE.substring(0, 1).toUpperCase(Locale.ROOT) + Crowding.CURE.substring(1) + ".";
       findings.add(
           new Finding(

@@ -11,7 +11,7 @@ import java.util.SplittableRandom;
  * they are asked.
  */
 public final class Crowding {
-  /** More make a bake of minutes into one of days. */
+  /** More make a bake of minutes into one of hours. */
   public static final double MOST = 3_000;
 
   public static final String CURE =

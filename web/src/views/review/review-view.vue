@@ -181,10 +181,14 @@ const commands = new Commands([
   { id: 'undo', section: 'Review', name: 'Undo', key: 'Ctrl z', run: undo }
 ])
 useSortKeys(commands, {
-  claimNumber: (number) => {
-    const group = store.groups.find((g) => g.number === number)
-    if (current.value && current.value.reason !== 'lost part' && (group || number === 0)) {
-      void work.there(group?.id ?? 0)
+  begin: () => {
+    const item = current.value
+    return (number) => {
+      const group = store.groups.find((g) => g.number === number)
+      // Another item has no answer of this one.
+      if (item && item === current.value && item.reason !== 'lost part' && (group || number === 0)) {
+        void work.there(group?.id ?? 0)
+      }
     }
   },
   highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number))

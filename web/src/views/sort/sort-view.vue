@@ -141,7 +141,7 @@ const { commands, facingAngle } = useSortCommands(
 )
 provide(COMMANDS, commands)
 useSortKeys(commands, {
-  claimNumber: drawers.claimNumber,
+  begin: drawers.holdPick,
   highestNumber: () => Math.max(0, ...store.groups.map((g) => g.number))
 })
 

@@ -8,13 +8,15 @@ import { useSortingStore } from '@/stores/sorting'
 
 import type { Ref } from 'vue'
 import type { Group } from '@/api/types'
+import type { Pick } from '@/model/pick'
 
 export interface Drawers {
   /** Number of the drawer that Space puts the pick into, null for none. */
   inHand: Ref<number | null>
   /** @param group null for the unclaimed drawer */
   claimInto: (group: Group | null) => Promise<void>
-  claimNumber: (number: number) => void
+  /** Holds what is picked now, to be put into the drawer of a number when that is known. */
+  holdPick: () => (number: number) => void
   claimInHand: () => void
   takeInHand: (face: number | null) => void
 }
@@ -31,16 +33,20 @@ export function useDrawers(): Drawers {
     ElMessage({ type: 'info', message, grouping: true })
   }
 
-  async function claimInto(group: Group | null): Promise<void> {
-    if (!picking.pick || !picking.isPicked) {
+  function claimInto(group: Group | null): Promise<void> {
+    return put(picking.pick, group)
+  }
+
+  async function put(taken: Pick | null, group: Group | null): Promise<void> {
+    if (!taken || taken.faces === 0 || taken.model !== sorting.model) {
       inHand.value = group?.number ?? 0
       say('Nothing is picked. Click on the model first; Space then puts it into this drawer.')
       return
     }
-    const taken = picking.pick
     const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
     inHand.value = group?.number ?? 0
-    picking.endWithClaim()
+    // What has been picked since stays.
+    if (picking.pick === taken) picking.endWithClaim()
     const asset = sorting.assetId
     const isKept = await orSay(() =>
       sorting.claim(group, taken.runs, locked, (state) => {
@@ -51,19 +57,22 @@ export function useDrawers(): Drawers {
     if (!isKept) picking.giveBack(taken)
   }
 
-  function claimNumber(number: number): void {
-    const group = store.groups.find((g) => g.number === number)
-    if (number === 0) void claimInto(null)
-    else if (group) void claimInto(group)
-    else say(`There is no group ${number}.`)
+  function holdPick(): (number: number) => void {
+    const taken = picking.pick
+    return (number) => {
+      const group = store.groups.find((g) => g.number === number)
+      if (number === 0) void put(taken, null)
+      else if (group) void put(taken, group)
+      else say(`There is no group ${number}.`)
+    }
   }
 
   return {
     inHand,
     claimInto,
-    claimNumber,
+    holdPick,
     claimInHand() {
-      if (inHand.value !== null) claimNumber(inHand.value)
+      if (inHand.value !== null) holdPick()(inHand.value)
       else say('No drawer is in hand yet. Press a number, or E over the model.')
     },
     takeInHand(face) {

@@ -33,7 +33,7 @@ describe('masks of an asset', () => {
   it('shows what is tried before it is kept, and what is kept when it is let go', async () => {
     const masks = useMasksStore()
     await masks.open(5)
-    masks.look(grown)
+    masks.look(() => grown)
     expect(masks.plan).toEqual(grown)
     masks.look(null)
     expect(masks.plan).toEqual(empty)
@@ -43,7 +43,7 @@ describe('masks of an asset', () => {
     const keep = vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => state(based + 1, plan))
     const masks = useMasksStore()
     await masks.open(5)
-    await Promise.all([masks.keep('one', grown), masks.keep('two', empty)])
+    await Promise.all([masks.keep('one', () => grown), masks.keep('two', () => empty)])
     expect(keep.mock.calls.map((c) => [c[1], c[2]])).toEqual([
       [0, 'one'],
       [1, 'two']
@@ -56,8 +56,70 @@ describe('masks of an asset', () => {
     const masks = useMasksStore()
     await masks.open(5)
     vi.spyOn(api, 'masks').mockResolvedValue(state(7, grown))
-    expect(await masks.keep('late', empty)).toBe(false)
+    expect(await masks.keep('late', () => empty)).toBe(false)
     expect(masks.kept?.state).toBe(7)
+    expect(masks.plan).toEqual(grown)
+  })
+
+  it('keeps every one of quick changes, each on top of what the one before it left', async () => {
+    let answer: () => void = () => {}
+    const keep = vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => {
+      await new Promise<void>((resolve) => (answer = resolve))
+      return state(based + 1, plan)
+    })
+    const masks = useMasksStore()
+    await masks.open(5)
+    const add = (name: string): Promise<boolean> =>
+      masks.keep(name, (p) => ({ ...p, masks: [...p.masks, { name, of: [], steps: [], bits: 8 }] }))
+    const names = (): string[] => masks.plan.masks.map((m) => m.name)
+    const first = add('one')
+    const second = add('two')
+    await vi.waitFor(() => expect(keep).toHaveBeenCalledTimes(1))
+    expect(names()).toEqual(['one', 'two'])
+    answer()
+    await first
+    // The save in between puts nothing back.
+    const third = add('three')
+    expect(names()).toEqual(['one', 'two', 'three'])
+    await vi.waitFor(() => expect(keep).toHaveBeenCalledTimes(2))
+    answer()
+    await second
+    await vi.waitFor(() => expect(keep).toHaveBeenCalledTimes(3))
+    answer()
+    await third
+    expect(names()).toEqual(['one', 'two', 'three'])
+    expect(keep.mock.lastCall![3].masks.map((m) => m.name)).toEqual(['one', 'two', 'three'])
+    expect(masks.kept?.state).toBe(3)
+  })
+
+  it('sends nothing over what somebody else did first', async () => {
+    const keep = vi.spyOn(api, 'keepMasks').mockRejectedValueOnce(new ApiProblem(409, 'changed by somebody else'))
+    const masks = useMasksStore()
+    await masks.open(5)
+    vi.spyOn(api, 'masks').mockResolvedValue(state(7, grown))
+    expect(await Promise.all([masks.keep('late', () => empty), masks.keep('on top of it', () => empty)])).toEqual([false, false])
+    expect(keep).toHaveBeenCalledTimes(1)
+    expect(masks.plan).toEqual(grown)
+  })
+
+  it('keeps a change of the asset that it was made of, though another one is open by then', async () => {
+    const keep = vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => state(based + 1, plan))
+    const masks = useMasksStore()
+    await masks.open(5)
+    const changed = masks.keep('grown', () => grown)
+    await masks.open(6)
+    expect(await changed).toBe(true)
+    expect(keep.mock.calls.map((c) => c[0])).toEqual([5])
+    expect(masks.plan).toEqual(empty)
+  })
+
+  it('goes on with a number that is dragged while something is saved', async () => {
+    vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => state(based + 1, plan))
+    const masks = useMasksStore()
+    await masks.open(5)
+    const saved = masks.keep('named', (p) => p)
+    masks.look(() => grown)
+    await saved
     expect(masks.plan).toEqual(grown)
   })
 

@@ -149,7 +149,8 @@ watch(image, (picture) => {
 
 function keep(words: string, mask: MaskSpec): void {
   emit('show')
-  void masks.keep(words, withMask(masks.plan, props.index, mask))
+  const { index } = props
+  void masks.keep(words, (p) => withMask(p, index, mask))
 }
 
 function changePart(p: number, how: MaskPart['how']): void {
@@ -170,7 +171,9 @@ function withStep(s: number, step: MaskStep): MaskSpec {
 
 function tryStep(s: number, step: MaskStep): void {
   emit('show')
-  masks.look(withMask(masks.plan, props.index, withStep(s, step)))
+  const { index } = props
+  const mask = withStep(s, step)
+  masks.look((p) => withMask(p, index, mask))
 }
 
 function keepStep(s: number, step: MaskStep): void {

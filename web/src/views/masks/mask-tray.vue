@@ -50,7 +50,7 @@ import { count } from '@/model/words'
 import { useMasksStore } from '@/stores/masks'
 import MaskStrip from '@/views/masks/mask-strip.vue'
 
-import type { Group } from '@/api/types'
+import type { Group, MaskSpec } from '@/api/types'
 
 /** The masks that are made, and those that every group has anyway. */
 defineProps<{
@@ -69,29 +69,30 @@ const plan = computed(() => masks.plan)
 
 async function add(): Promise<void> {
   const mask = newMask(plan.value, [])
-  await masks.keep(`mask ${mask.name} made`, { ...plan.value, masks: [...plan.value.masks, mask] })
+  await masks.keep(`mask ${mask.name} made`, (p) => ({ ...p, masks: [...p.masks, mask] }))
   shown.value = `made ${mask.name}`
 }
 
 function rename(index: number, name: string): void {
   const before = plan.value.masks[index]!.name
   if (shown.value === `made ${before}`) shown.value = `made ${name}`
-  void masks.keep(`mask renamed ${name}`, renameMask(plan.value, index, name))
+  void masks.keep(`mask renamed ${name}`, (p) => renameMask(p, index, name))
 }
 
 function act(word: string, index: number): void {
   const mask = plan.value.masks[index]!
-  const next = (list: typeof plan.value.masks): typeof plan.value => ({ ...plan.value, masks: list })
+  const keepList = (words: string, next: (list: MaskSpec[]) => MaskSpec[]): void =>
+    void masks.keep(words, (p) => ({ ...p, masks: next(p.masks) }))
   if (word === 'copy') {
     const copy = { ...mask, name: freeName(mask.name, plan.value.masks.map((m) => m.name)) }
-    void masks.keep(`mask ${mask.name} copied`, next([...plan.value.masks, copy]))
+    keepList(`mask ${mask.name} copied`, (list) => [...list, copy])
   } else if (word === 'up' || word === 'down') {
-    void masks.keep(`mask ${mask.name} moved`, next(moved(plan.value.masks, index, word === 'up' ? -1 : 1)))
+    keepList(`mask ${mask.name} moved`, (list) => moved(list, index, word === 'up' ? -1 : 1))
   } else if (word === 'bits') {
     const bits = mask.bits === 8 ? 16 : 8
-    void masks.keep(`mask ${mask.name}: ${bits} bits`, withMask(plan.value, index, { ...mask, bits }))
+    void masks.keep(`mask ${mask.name}: ${bits} bits`, (p) => withMask(p, index, { ...mask, bits }))
   } else {
-    void masks.keep(`mask ${mask.name} removed`, next(without(plan.value.masks, index)))
+    keepList(`mask ${mask.name} removed`, (list) => without(list, index))
   }
 }
 </script>

@@ -81,9 +81,9 @@ describe('packs', () => {
     expect(panel.text()).toContain('steel')
     expect(panel.text()).toContain('empty, 255')
     await panel.findAll('button').find((b) => b.text().includes('glTF'))!.trigger('click')
-    const [words, plan] = keep.mock.calls[0]!
+    const [words, change] = keep.mock.calls[0]!
     expect(words).toContain('occlusion')
-    expect(plan.packs[1]).toMatchObject({ r: { image: 'a_occlusion.png' }, g: { image: 'a_rough.png' }, b: null })
+    expect(change(useMasksStore().plan).packs[1]).toMatchObject({ r: { image: 'a_occlusion.png' }, g: { image: 'a_rough.png' }, b: null })
   })
 
   it('looks at a channel in grey, and together again', async () => {
@@ -135,7 +135,7 @@ describe('the map itself', () => {
     await panel.get('[aria-label="Give this speck to steel"]').trigger('click')
     await vi.waitFor(() => expect(keep).toHaveBeenCalled())
     expect(touchUp).toHaveBeenCalledWith(2, '1001', 'region', [0.25, 0.75], 1, 31)
-    expect(keep.mock.calls[0]![1].touchUps).toHaveLength(1)
+    expect(keep.mock.calls[0]![1](empty).touchUps).toHaveLength(1)
   })
 
   it('says which touch-ups lost their layout', async () => {

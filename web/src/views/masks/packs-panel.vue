@@ -100,12 +100,12 @@ function look(name: string, c: 'r' | 'g' | 'b' | 'a'): void {
 }
 
 async function add(pack: PackSpec): Promise<void> {
-  await masks.keep(`pack ${pack.name} made`, { ...plan.value, packs: [...plan.value.packs, pack] })
+  await masks.keep(`pack ${pack.name} made`, (p) => ({ ...p, packs: [...p.packs, pack] }))
   shown.value = pack.name
 }
 
 function change(index: number, words: string, pack: PackSpec): Promise<boolean> {
-  return masks.keep(words, { ...plan.value, packs: plan.value.packs.map((p, i) => (i === index ? pack : p)) })
+  return masks.keep(words, (before) => ({ ...before, packs: before.packs.map((p, i) => (i === index ? pack : p)) }))
 }
 
 function fill(index: number, c: 'r' | 'g' | 'b' | 'a', thing: PackWell | null): void {
@@ -121,10 +121,7 @@ function rename(index: number, name: string): void {
 }
 
 function remove(index: number): void {
-  void masks.keep(`pack ${plan.value.packs[index]!.name} removed`, {
-    ...plan.value,
-    packs: without(plan.value.packs, index)
-  })
+  void masks.keep(`pack ${plan.value.packs[index]!.name} removed`, (p) => ({ ...p, packs: without(p.packs, index) }))
 }
 
 async function bring(): Promise<void> {

@@ -129,7 +129,8 @@ import { without } from '@/model/mask-plan'
 import { count } from '@/model/words'
 import { useMasksStore } from '@/stores/masks'
 
-import type { BorderRule, Group, MaskPlan, Speck, TouchUp, TouchingGroups } from '@/api/types'
+import type { BorderRule, Group, Speck, TouchUp, TouchingGroups } from '@/api/types'
+import type { MaskChange } from '@/stores/masks'
 
 /** What is changed on the map itself, before masks are made: borders, specks, touch-ups. */
 const props = defineProps<{ bakeId: number; groups: Group[]; lost: number[]; looked: Speck | null }>()
@@ -182,14 +183,13 @@ function areaWords(speck: Speck): string {
   return mm2 > 0 ? `, ${mm2 < 10 ? mm2.toPrecision(2) : Math.round(mm2).toLocaleString('en')} mm²` : ''
 }
 
-function withRule(index: number, rule: BorderRule): MaskPlan {
-  return { ...plan.value, borders: plan.value.borders.map((b, i) => (i === index ? rule : b)) }
+function withRule(index: number, rule: BorderRule): MaskChange {
+  return (p) => ({ ...p, borders: p.borders.map((b, i) => (i === index ? rule : b)) })
 }
 
-/** What is kept, with a rule for a pair: shown on the map while the pointer is over it. */
-function withPair(pair: TouchingGroups): MaskPlan {
-  const kept = masks.kept?.plan ?? plan.value
-  return { ...kept, borders: [...kept.borders, { from: pair.one, into: pair.other, px: 1 }] }
+/** With a rule for a pair: shown on the map while the pointer is over it. */
+function withPair(pair: TouchingGroups): MaskChange {
+  return (p) => ({ ...p, borders: [...p.borders, { from: pair.one, into: pair.other, px: 1 }] })
 }
 
 function turn(index: number): void {
@@ -198,22 +198,24 @@ function turn(index: number): void {
 }
 
 function removeRule(index: number): void {
-  void masks.keep('border rule removed', { ...plan.value, borders: without(plan.value.borders, index) })
+  void masks.keep('border rule removed', (p) => ({ ...p, borders: without(p.borders, index) }))
 }
 
 /** @param texels 0 for no rule */
 function setRule(texels: number): void {
-  const next = { ...plan.value, specks: texels > 0 ? { texels } : undefined }
-  void masks.keep(texels > 0 ? `specks up to ${texels} texels merged` : 'speck rule lifted', next)
+  void masks.keep(texels > 0 ? `specks up to ${texels} texels merged` : 'speck rule lifted', (p) => ({
+    ...p,
+    specks: texels > 0 ? { texels } : undefined
+  }))
 }
 
 const { isUnderWay: isBusy, run: merge } = useOneAtATime(async (wanted: Speck[]) => {
   const made: TouchUp[] = []
   for (const s of wanted) made.push(await api.touchUp(props.bakeId, s.sheet, 'region', [s.u, s.v], 1, s.proposed))
-  await masks.keep(count(made.length, 'speck merged', 'specks merged'), {
-    ...plan.value,
-    touchUps: [...plan.value.touchUps, ...made]
-  })
+  await masks.keep(count(made.length, 'speck merged', 'specks merged'), (p) => ({
+    ...p,
+    touchUps: [...p.touchUps, ...made]
+  }))
 })
 
 function mergeListed(): void {
@@ -221,7 +223,7 @@ function mergeListed(): void {
 }
 
 function removeTouchUp(index: number): void {
-  void masks.keep('touch-up removed', { ...plan.value, touchUps: without(plan.value.touchUps, index) })
+  void masks.keep('touch-up removed', (p) => ({ ...p, touchUps: without(p.touchUps, index) }))
 }
 </script>
 

@@ -50,7 +50,7 @@ export function useTouchUp(
       const made: TouchUp[] = []
       for (const path of wanted)
         made.push(await api.touchUp(bakeId(), sheet(), kind, path, strokePx.value, receiver.value))
-      await masks.keep(`${kind} touched up`, { ...masks.plan, touchUps: [...masks.plan.touchUps, ...made] })
+      await masks.keep(`${kind} touched up`, (p) => ({ ...p, touchUps: [...p.touchUps, ...made] }))
     })
   }
 

@@ -66,7 +66,9 @@ class EveryMigrationTest {
   private Map<String, Integer> fill(Connection db) throws SQLException {
     execute(db, "SET FOREIGN_KEY_CHECKS = 0");
     for (String table : tables(db)) {
-      if (count(db, table) == 0 || table.equals("scheduled_tasks")) {
+      // The engine's own table has rows of migrations.
+      String own = table.equals("scheduled_tasks") ? table + " WHERE task_name = 'none'" : table;
+      if (count(db, own) == 0) {
         insert(db, table);
       }
     }

@@ -44,11 +44,12 @@ class AccessGuard implements HandlerInterceptor {
       throw new NotAllowedException(
           "This is for those who %s; you may %s. Ask those who manage.".formatted(needed.word(), person.role().word()));
     }
+    String pattern = String.valueOf(request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE));
+    Long asset = access.check(Address.of(pattern, variables(request)), isReading, has(method, AboutTrash.class));
+    // What is not there costs nothing.
     if (has(method, Costly.class)) {
       allowance.takeCostly(person, request.getRemoteAddr());
     }
-    String pattern = String.valueOf(request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE));
-    Long asset = access.check(Address.of(pattern, variables(request)), isReading, has(method, AboutTrash.class));
     if (!isReading) {
       trail.begin(request, pattern, asset);
     }

@@ -1,8 +1,11 @@
 package idiotaxa.server.people;
 
+import idiotaxa.server.web.Ids;
+import idiotaxa.server.web.NotFoundException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 
 /** The numbers in an address of the API, each with the word before it, in their order. */
 record Address(List<Numbered> numbers) {
@@ -13,7 +16,8 @@ record Address(List<Numbered> numbers) {
 
   /**
    * @param pattern as {@code /api/assets/{assetId}/revisions/{id}/claims}
-   * @param values of the variables in it; those that are no numbers name no thing
+   * @param values of the variables in it; those behind words that name no things of shows may be no numbers
+   * @throws NotFoundException where a thing of a show is named by anything but a number as we write it
    */
   static Address of(String pattern, Map<String, String> values) {
     List<Numbered> numbers = new ArrayList<>();
@@ -22,8 +26,12 @@ record Address(List<Numbered> numbers) {
       String step = steps[i];
       if (step.startsWith("{") && step.endsWith("}")) {
         String value = values.get(step.substring(1, step.length() - 1));
-        if (value != null && value.matches("-?\\d{1,18}")) {
-          numbers.add(new Numbered(steps[i - 1], Long.parseLong(value)));
+        String word = steps[i - 1];
+        OptionalLong id = value == null ? OptionalLong.empty() : Ids.parse(value);
+        if (id.isPresent()) {
+          numbers.add(new Numbered(word, id.getAsLong()));
+        } else if (BelongingStore.isOfSomebody(word)) {
+          throw new NotFoundException(word, value);
         }
       }
     }

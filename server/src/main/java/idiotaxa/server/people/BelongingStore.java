@@ -71,6 +71,11 @@ class BelongingStore {
     return OF_SHOWS.containsKey(word);
   }
 
+  /** Whether what stands behind a word in an address is a thing of a show. */
+  static boolean isOfSomebody(String word) {
+    return word.equals("assets") || isOfAssets(word) || isOfRevisions(word) || isOfShows(word);
+  }
+
   Optional<Place> asset(long id) {
     return db.select(ASSET.ID, ASSET.SHOW_ID, ASSET.TRASHED_AT)
         .from(ASSET)

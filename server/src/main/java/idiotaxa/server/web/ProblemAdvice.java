@@ -23,6 +23,7 @@ import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingRequestHeaderException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.context.request.async.AsyncRequestTimeoutException;
@@ -145,8 +146,10 @@ class ProblemAdvice {
 
   @ExceptionHandler(MethodArgumentTypeMismatchException.class)
   ProblemDetail mismatch(MethodArgumentTypeMismatchException e) {
+    // What an address names is there or is not; of what a parameter says the spelling is wrong.
+    boolean isInAddress = e.getParameter().hasParameterAnnotation(PathVariable.class);
     return problem(
-        HttpStatus.BAD_REQUEST,
+        isInAddress ? HttpStatus.NOT_FOUND : HttpStatus.BAD_REQUEST,
         "%s: \"%s\" is no %s."
             .formatted(
                 e.getName(),

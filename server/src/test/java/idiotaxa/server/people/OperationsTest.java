@@ -121,6 +121,25 @@ class OperationsTest {
     }
   }
 
+  /** The same numbers, written as somebody might who looks for a gap between who guards and who answers. */
+  @Test
+  void aNumberThatIsWrittenAnotherWayNamesNothing() {
+    for (Operation operation : operations()) {
+      if (!isOfAShow(operation) || operation.role().equals("manage")) {
+        continue;
+      }
+      for (String spelling : List.of("+%d", "-%d", "0x%x", "%%23%x", "0%o", "%%20%d", "%d%%20", "000000000000000000%d", "%d.0", "%dL", "%%0A%d")) {
+        String address = address(operation);
+        for (String word : ids.keySet()) {
+          String number = "/" + word + "/" + ids.get(word);
+          address = address.replaceFirst(number + "(?=/|$)", "/" + word + "/" + spelling.formatted(ids.get(word)).replace("$", ""));
+        }
+        assertThat(ask(workingElsewhere, operation, address)).as(operation + " as " + address).isIn(400, 404);
+        assertThat(ask(workingHere, operation, address)).as(operation + " as " + address).isIn(400, 404);
+      }
+    }
+  }
+
   @Test
   void aRoleThatIsTooLowIsRefused() {
     for (Operation operation : operations()) {

@@ -1,4 +1,4 @@
-import { getBytes, getJson, send, SIGN_IN } from '@/api/http'
+import { getBytes, getJson, postForMany, send, SIGN_IN } from '@/api/http'
 import type {
   Account,
   ApiToken,
@@ -154,9 +154,9 @@ export const api = {
 
   many: (page: number) => getJson<ManyLines>(`/api/many?page=${page}`),
   applyToMany: (assetIds: number[], recipeId: number) =>
-    send<ManyDone[]>('POST', '/api/many/recipe', { assetIds, recipeId }),
-  bakeMany: (assetIds: number[]) => send<ManyDone[]>('POST', '/api/many/bakes', { assetIds }),
-  handOffMany: (assetIds: number[]) => send<ManyDone[]>('POST', '/api/many/hand-offs', { assetIds }),
+    postForMany<ManyDone[]>('/api/many/recipe', { assetIds, recipeId }),
+  bakeMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/bakes', { assetIds }),
+  handOffMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/hand-offs', { assetIds }),
 
   changes: (revisionId: number) => getJson<Changes>(`/api/revisions/${revisionId}/changes`),
   unreachedGroups: (revisionId: number) =>

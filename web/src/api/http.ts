@@ -37,6 +37,10 @@ export function problemSentence(status: number, body: string): string {
 /** Told on the window when the server does not know who asks any more. */
 export const SIGNED_OUT = 'idiotaxa:signed-out'
 
+export function noticeSignedOut(status: number): void {
+  if (status === 401) globalThis.dispatchEvent(new Event(SIGNED_OUT))
+}
+
 /** What proves to the server that a change is this page's own: no other page can read the cookie. */
 export function proofOfPage(): Record<string, string> {
   const proof = /(?:^|; )XSRF-TOKEN=([^;]*)/.exec(document.cookie)?.[1]
@@ -55,18 +59,44 @@ async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST
     throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
   }
   if (!response.ok) {
-    if (response.status === 401 && path !== SIGN_IN) globalThis.dispatchEvent(new Event(SIGNED_OUT))
-    throw new ApiProblem(response.status, problemSentence(response.status, await response.text()))
+    if (path !== SIGN_IN) noticeSignedOut(response.status)
+    throw new ApiProblem(response.status, problemSentence(response.status, await whole(() => response.text())))
   }
   return response
 }
 
+const BROKEN_OFF = 'The server ended its answer before it was whole. Try again.'
+
+/** Reads what an answer holds; one that breaks off in it is as one that never came. */
+async function whole<T>(read: () => Promise<T>, signal?: AbortSignal | null): Promise<T> {
+  try {
+    return await read()
+  } catch (e) {
+    if (signal?.aborted || e instanceof ApiProblem) throw e
+    throw new ApiProblem(0, BROKEN_OFF)
+  }
+}
+
+/** @param text of an answer that says that all went well */
+export function parsed<T>(status: number, text: string): T {
+  try {
+    return (text ? JSON.parse(text) : undefined) as T
+  } catch {
+    throw new ApiProblem(
+      status,
+      'Something else than Idiotaxa answered, a sign-in page of the network perhaps. Load the page anew.'
+    )
+  }
+}
+
 export async function getJson<T>(path: string): Promise<T> {
-  return (await (await checked(path)).json()) as T
+  const response = await checked(path)
+  return parsed(response.status, await whole(() => response.text()))
 }
 
 export async function getBytes(path: string): Promise<ArrayBuffer> {
-  return (await checked(path, {}, LONGEST_LOAD_MS)).arrayBuffer()
+  const response = await checked(path, {}, LONGEST_LOAD_MS)
+  return whole(() => response.arrayBuffer())
 }
 
 /** How many bytes an answer has when it is unpacked, as the server says it. */
@@ -81,14 +111,18 @@ const TOLD_EVERY_MS = 100
  */
 export async function getLarge(path: string, signal: AbortSignal, onShare: (share: number) => void): Promise<ArrayBuffer> {
   const answer = await checked(path, { signal }, LONGEST_LOAD_MS)
+  return whole(() => largeBody(answer, onShare), signal)
+}
+
+async function largeBody(answer: Response, onShare: (share: number) => void): Promise<ArrayBuffer> {
   const length = Number(answer.headers.get(WHOLE))
   if (!length || !answer.body) return answer.arrayBuffer()
-  const whole = new Uint8Array(length)
+  const bytes = new Uint8Array(length)
   const reader = answer.body.getReader()
   let at = 0
   let told = performance.now()
   for (let next = await reader.read(); !next.done; next = await reader.read()) {
-    whole.set(next.value, at)
+    bytes.set(next.value, at)
     at += next.value.length
     // It comes in hundreds of pieces, and each that is told of is drawn.
     if (performance.now() - told > TOLD_EVERY_MS) {
@@ -96,27 +130,34 @@ export async function getLarge(path: string, signal: AbortSignal, onShare: (shar
       told = performance.now()
     }
   }
-  if (at !== length) throw new ApiProblem(0, 'The server ended its answer before it was whole. Try again.')
-  return whole.buffer
+  if (at !== length) throw new ApiProblem(0, BROKEN_OFF)
+  return bytes.buffer
 }
 
 export async function getBlob(path: string, signal?: AbortSignal): Promise<Blob> {
-  return (await checked(path, { signal }, LONGEST_LOAD_MS)).blob()
+  const response = await checked(path, { signal }, LONGEST_LOAD_MS)
+  return whole(() => response.blob(), signal)
 }
 
 export async function send<T>(
   method: 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   body?: unknown,
-  headers: Record<string, string> = {}
+  headers: Record<string, string> = {},
+  longestMs = LONGEST_MS
 ): Promise<T> {
-  const response = await checked(path, {
+  const init = {
     method,
     headers: { 'Content-Type': 'application/json', ...headers },
     body: body === undefined ? undefined : JSON.stringify(body)
-  })
-  const text = await response.text()
-  return (text ? JSON.parse(text) : undefined) as T
+  }
+  const response = await checked(path, init, longestMs)
+  return parsed(response.status, await whole(() => response.text()))
+}
+
+/** Something that is done to many assets and takes minutes: given up, it would be offered to be done again. */
+export function postForMany<T>(path: string, body: unknown): Promise<T> {
+  return send('POST', path, body, {}, LONGEST_LOAD_MS)
 }
 
 /** A picture that is made of what is sent, with the share that the server says it has of its sheet. */
@@ -131,5 +172,5 @@ export async function postForPicture(
     body: JSON.stringify(body),
     signal
   })
-  return { blob: await response.blob(), share: Number(response.headers.get('Idiotaxa-Share') ?? 0) }
+  return { blob: await whole(() => response.blob(), signal), share: Number(response.headers.get('Idiotaxa-Share') ?? 0) }
 }

@@ -1,4 +1,4 @@
-import { ApiProblem, problemSentence, proofOfPage } from '@/api/http'
+import { ApiProblem, noticeSignedOut, parsed, problemSentence, proofOfPage } from '@/api/http'
 import { pathOf } from '@/model/dropped-files'
 import type { ManyDone, Role } from '@/api/types'
 
@@ -73,10 +73,15 @@ function postFiles<T>(path: string, files: File[], { onProgress, signal }: Uploa
     request.open('POST', path)
     Object.entries(proofOfPage()).forEach(([name, value]) => request.setRequestHeader(name, value))
     request.upload.onprogress = (e) => onProgress?.(e.total ? e.loaded / e.total : 0)
-    request.onload = () =>
-      request.status < 300
-        ? resolve(JSON.parse(request.responseText) as T)
-        : reject(new ApiProblem(request.status, problemSentence(request.status, request.responseText)))
+    request.onload = () => {
+      noticeSignedOut(request.status)
+      try {
+        if (request.status >= 300) throw new ApiProblem(request.status, problemSentence(request.status, request.responseText))
+        resolve(parsed<T>(request.status, request.responseText))
+      } catch (e) {
+        reject(e as Error)
+      }
+    }
     request.onerror = () =>
       reject(new ApiProblem(0, 'The upload broke off: the server refused it or went away. Nothing was changed.'))
     request.onabort = () => reject(new ApiProblem(0, 'The upload was stopped. Nothing was changed.'))

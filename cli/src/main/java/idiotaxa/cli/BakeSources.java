@@ -8,6 +8,7 @@ import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshMerger;
+import idiotaxa.core.trace.Crowding;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
@@ -92,7 +93,7 @@ final class BakeSources {
 
   /** Whether their triangles lie on each other by the thousand; said as a finding. */
   void checkCrowding(Preflight preflight, Progress progress) {
-    preflight.addCrowding(names(), traced(progress));
+    preflight.addCrowding(names(), Crowding.of(traced(progress)));
   }
 
   /**

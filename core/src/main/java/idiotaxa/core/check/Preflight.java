@@ -13,7 +13,6 @@ import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.trace.Crowding;
-import idiotaxa.core.trace.TracedSource;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -143,11 +142,10 @@ public final class Preflight {
    * A source in which rays would meet thousands of triangles at once.
    *
    * @param file of the source
-   * @param source with its hierarchy
+   * @param crowding triangles a place of it, see {@link Crowding}
    * @return whether it is
    */
-  public boolean addCrowding(String file, TracedSource source) {
-    double crowding = Crowding.of(source.mesh(), source.bvh());
+  public boolean addCrowding(String file, double crowding) {
     boolean isCrowded = crowding > Crowding.MOST;
     if (isCrowded) {
       String words = Crowding.words("the source", crowding);

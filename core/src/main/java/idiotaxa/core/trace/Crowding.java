@@ -26,6 +26,11 @@ public final class Crowding {
 
   private Crowding() {}
 
+  /** Of a source that is traced. */
+  public static double of(TracedSource source) {
+    return of(source.mesh(), source.bvh());
+  }
+
   /**
    * @return triangles a place, the mean over places spread evenly by area; 0 for a surface without area
    */

@@ -17,6 +17,7 @@ import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
+import idiotaxa.core.trace.Crowding;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Progress;
 import java.util.List;
@@ -139,7 +140,7 @@ class PreflightTest {
       pages.polygon(
           0, Mesh.NO_MATERIAL, new int[] {pages.vertex(0, 0, 1e-6 * i), pages.vertex(1, 0, 0), pages.vertex(0, 1, 0)});
     }
-    assertThat(preflight.addCrowding("pages.obj", TracedSource.of(pages.build(), 1, Progress.NONE))).isTrue();
+    assertThat(preflight.addCrowding("pages.obj", Crowding.of(TracedSource.of(pages.build(), 1, Progress.NONE)))).isTrue();
     assertThat(only().severity()).isEqualTo(Severity.REFUSED);
     assertThat(only().place()).isEqualTo("pages.obj");
     assertThat(only().cure()).contains("Remove faces");

@@ -18,6 +18,7 @@ import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
+import idiotaxa.core.trace.Crowding;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
@@ -27,6 +28,7 @@ import idiotaxa.server.cache.RecentResults;
 import idiotaxa.server.asset.SheetPlans;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 
 /** What can be known of a bake before it is baked: findings, pairs of parts, and the reach. */
@@ -40,6 +42,9 @@ public class PreflightService {
   private final TracedSources traced;
   private final AlignmentChecks checks;
   private final RecentResults<SurveyKey, ReachSurvey> surveys = new RecentResults<>(16);
+
+  /** Triangles a place, by the states of the sources. */
+  private final RecentResults<List<String>, Double> crowdings = new RecentResults<>(64);
 
   /** All that the distances between two models depend on. */
   private record SurveyKey(
@@ -138,13 +143,13 @@ public class PreflightService {
     boolean isCrowded = false;
     if (settings.isFromSource()) {
       String files = String.join(" and ", names(readFrom));
+      List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
       // The hierarchy that reach and bake need as well.
-      TracedSource source = traced.of(readFrom, Progress.NONE);
-      isCrowded = preflight.addCrowding(files, source);
+      Supplier<TracedSource> source = () -> traced.of(readFrom, Progress.NONE);
+      isCrowded = preflight.addCrowding(files, crowdings.get(List.copyOf(states), k -> Crowding.of(source.get())));
       if (!isCrowded) {
-        List<String> states = new ArrayList<>(readFrom.stream().map(inputs::state).toList());
         states.add("target " + target.id());
-        preflight.addAlignment(files, checks.of(states, () -> targetMesh, () -> source));
+        preflight.addAlignment(files, checks.of(states, () -> targetMesh, source));
       }
     }
     return new Inputs(targetMesh, read, readFrom, hasData && hasGroups, isCrowded);

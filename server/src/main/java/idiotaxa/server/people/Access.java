@@ -156,7 +156,7 @@ public class Access {
   }
 
   /** As messages say it. */
-  private static String singular(String word) {
+  static String singular(String word) {
     return switch (word) {
       case "handoffs" -> "hand-off";
       case "id-images" -> "ID image";

@@ -31,7 +31,7 @@ record Address(List<Numbered> numbers) {
         if (id.isPresent()) {
           numbers.add(new Numbered(word, id.getAsLong()));
         } else if (BelongingStore.isOfSomebody(word)) {
-          throw new NotFoundException(word, value);
+          throw new NotFoundException(Access.singular(word), value);
         }
       }
     }

@@ -1,3 +1,4 @@
+import { config } from '@vue/test-utils'
 import { vi } from 'vitest'
 
 // Test files share a process and its document, which takes a quarter of the time; what one left is not the next one's.
@@ -7,3 +8,5 @@ vi.restoreAllMocks()
 vi.resetModules()
 localStorage.clear()
 document.body.replaceChildren()
+// What the application registers for all its views.
+config.global.directives = { work: {} }

@@ -9,7 +9,7 @@ const SERVER = 'http://127.0.0.1:8017'
  * it, and what draws is not loaded where nothing is drawn.
  */
 const CHUNKS = [
-  { name: 'first', test: /\/src\/api\/(http|early-asset|geometry)\.ts/ },
+  { name: 'first', test: /\/src\/(api\/http|model\/(early-asset|geometry))\.ts/ },
   { name: 'three', test: /\/node_modules\/three/ },
   { name: 'elements', test: /\/node_modules\// },
   { name: 'parts', test: /\/src\/(api|model|stores|components\/(?!(use-overlays|use-map-camera|sheet-paper|map-view|map-on-model|stage-view)\.))/ },

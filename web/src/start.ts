@@ -9,6 +9,7 @@ import '@/styles/elements.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from '@/shell/app.vue'
+import { workOnly } from '@/components/work-only'
 import { followTheme } from '@/model/theme'
 import { router } from '@/router'
 import { lookAhead } from '@/shell/look-ahead'
@@ -19,7 +20,7 @@ import { answerStrayDrops } from '@/shell/stray-drops'
 followTheme()
 answerStrayDrops()
 noticeRenewal()
-const app = createApp(App).use(createPinia())
+const app = createApp(App).use(createPinia()).directive('work', workOnly)
 signInFirst(router)
 lookAhead(router, window.location.pathname)
 app.use(router).mount('#app')

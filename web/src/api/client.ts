@@ -127,9 +127,12 @@ export const api = {
   step: (assetId: number, steps: number, from: number) =>
     send<JournalState>('POST', `/api/assets/${assetId}/journal/steps`, { steps, from }),
 
-  pick: async (assetId: number, revisionId: number, request: PickRequest) =>
-    (await send<{ faceRanges: number[] }>('POST', `/api/assets/${assetId}/revisions/${revisionId}/picks`, request))
-      .faceRanges,
+  pick: async (assetId: number, revisionId: number, request: PickRequest, signal?: AbortSignal) =>
+    (
+      await send<{ faceRanges: number[] }>('POST', `/api/assets/${assetId}/revisions/${revisionId}/picks`, request, {}, {
+        signal
+      })
+    ).faceRanges,
   /** @param angle degrees, for flat patches */
   labels: async (assetId: number, revisionId: number, kind: string, angle: number) =>
     new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),

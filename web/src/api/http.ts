@@ -37,6 +37,9 @@ export function problemSentence(status: number, body: string): string {
 /** Told on the window when the server does not know who asks any more. */
 export const SIGNED_OUT = 'idiotaxa:signed-out'
 
+/** Told on the window when somebody has signed in; its detail says whether it is who was signed in before. */
+export const SIGNED_IN = 'idiotaxa:signed-in'
+
 export function noticeSignedOut(status: number): void {
   if (status === 401) globalThis.dispatchEvent(new Event(SIGNED_OUT))
 }
@@ -144,20 +147,21 @@ export async function send<T>(
   path: string,
   body?: unknown,
   headers: Record<string, string> = {},
-  longestMs = LONGEST_MS
+  { signal, longestMs = LONGEST_MS }: { signal?: AbortSignal; longestMs?: number } = {}
 ): Promise<T> {
   const init = {
     method,
+    signal,
     headers: { 'Content-Type': 'application/json', ...headers },
     body: body === undefined ? undefined : JSON.stringify(body)
   }
   const response = await checked(path, init, longestMs)
-  return parsed(response.status, await whole(() => response.text()))
+  return parsed(response.status, await whole(() => response.text(), signal))
 }
 
 /** Something that is done to many assets and takes minutes: given up, it would be offered to be done again. */
 export function postForMany<T>(path: string, body: unknown): Promise<T> {
-  return send('POST', path, body, {}, LONGEST_LOAD_MS)
+  return send('POST', path, body, {}, { longestMs: LONGEST_LOAD_MS })
 }
 
 /** A picture that is made of what is sent, with the share that the server says it has of its sheet. */

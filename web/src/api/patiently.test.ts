@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { ApiProblem } from '@/api/http'
+import { ApiProblem, SIGNED_IN } from '@/api/http'
 import { patiently } from '@/api/patiently'
 
 describe('patiently', () => {
@@ -39,6 +39,20 @@ describe('patiently', () => {
       const waits: boolean[] = []
       await expect(patiently(() => Promise.reject(problem), (is) => waits.push(is))).rejects.toBe(problem)
       expect(waits).toEqual([false])
+    }
+  })
+
+  it('waits for who was signed out to sign in again, and throws when it is somebody else', async () => {
+    for (const isSame of [true, false]) {
+      let calls = 0
+      const answer = patiently(
+        () => (++calls < 2 ? Promise.reject(new ApiProblem(401, 'signed out')) : Promise.resolve('kept')),
+        () => {}
+      ).catch((e: Error) => e.message)
+      await vi.advanceTimersByTimeAsync(120_000)
+      expect(calls).toBe(1)
+      window.dispatchEvent(new CustomEvent(SIGNED_IN, { detail: { isSame } }))
+      expect(await answer).toBe(isSame ? 'kept' : 'signed out')
     }
   })
 })

@@ -1,11 +1,11 @@
-import { ApiProblem } from '@/api/http'
+import { ApiProblem, SIGNED_IN } from '@/api/http'
 
 const FIRST_WAIT_MS = 1000
 const LONGEST_WAIT_MS = 10_000
 
 /**
  * Sends a request again and again while the server is away, more and more seldom; what it refuses is
- * thrown. The request must come to the same when it arrives twice: an answer may have been lost on its way.
+ * thrown. What comes from somebody who was signed out meanwhile waits for the same person to sign in again. The request must come to the same when it arrives twice: an answer may have been lost on its way.
  *
  * @param onWait hears when it has to wait, and when it no longer has
  */
@@ -19,12 +19,18 @@ export async function patiently<T>(
       onWait(false)
       return answer
     } catch (e) {
-      if (!(e instanceof ApiProblem) || !e.isAway) {
+      const isSignedOut = e instanceof ApiProblem && e.status === 401
+      if (!(e instanceof ApiProblem) || !(e.isAway || isSignedOut)) {
         onWait(false)
         throw e
       }
+      onWait(true)
+      if (isSignedOut && !(await isSamePersonAgain())) {
+        onWait(false)
+        throw e
+      }
+      if (isSignedOut) continue
     }
-    onWait(true)
     await pause(wait)
   }
 }
@@ -39,5 +45,12 @@ function pause(ms: number): Promise<void> {
     }
     const timer = window.setTimeout(end, ms)
     window.addEventListener('online', end)
+  })
+}
+
+/** Whether who signs in next is who was signed out. */
+function isSamePersonAgain(): Promise<boolean> {
+  return new Promise((resolve) => {
+    window.addEventListener(SIGNED_IN, (e) => resolve((e as CustomEvent<{ isSame: boolean }>).detail.isSame), { once: true })
   })
 }

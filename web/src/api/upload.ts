@@ -1,5 +1,5 @@
 import { ApiProblem, noticeSignedOut, parsed, problemSentence, proofOfPage } from '@/api/http'
-import { pathOf } from '@/model/dropped-files'
+import { pathOf } from '@/api/dropped-files'
 import type { ManyDone, Role } from '@/api/types'
 
 /** How an upload tells where it is, and how it is stopped. */

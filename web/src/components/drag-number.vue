@@ -10,7 +10,7 @@
       @pointerdown="begin"
       @pointermove="drag"
       @pointerup="end"
-      @pointercancel="end"
+      @pointercancel="drop"
       @change="type"
       @keydown.up.prevent="nudge(1)"
       @keydown.down.prevent="nudge(-1)"
@@ -32,7 +32,12 @@ const props = defineProps<{
   /** What one pixel of dragging and one press of an arrow key change. */
   step: number
 }>()
-const emit = defineEmits<{ try: [value: number]; keep: [value: number] }>()
+const emit = defineEmits<{
+  try: [value: number]
+  keep: [value: number]
+  /** What was tried is not meant. */
+  drop: []
+}>()
 
 const THRESHOLD_PX = 3
 
@@ -46,6 +51,7 @@ function within(value: number): number {
 }
 
 function begin(e: PointerEvent): void {
+  if (e.button !== 0) return
   start.value = { x: e.clientX, value: props.modelValue, isMoved: false }
   field.value!.setPointerCapture(e.pointerId)
 }
@@ -62,8 +68,18 @@ function drag(e: PointerEvent): void {
 }
 
 function end(e: PointerEvent): void {
-  if (start.value?.isMoved) emit('keep', valueAt(e))
+  if (!start.value) return
+  if (start.value.isMoved) emit('keep', valueAt(e))
   else field.value!.select()
+  start.value = null
+}
+
+/** The system took the pointer away. */
+function drop(): void {
+  if (start.value?.isMoved) {
+    emit('try', start.value.value)
+    emit('drop')
+  }
   start.value = null
 }
 

@@ -1,5 +1,6 @@
 import type { SheetFill } from '@/components/sheet-fill'
 import type { MapCamera } from '@/components/use-map-camera'
+import type { CanvasSize } from '@/components/use-map-canvas'
 import type { Model } from '@/model/model'
 import { uvSidesOf } from '@/model/uv-sides'
 
@@ -24,14 +25,19 @@ const FACES_FROM_SCALE = 900
 const MOST_LINED = 30_000
 
 /** Draws a sheet as ink on paper: tiles, faces in their groups' colours, islands, and outlines as on the stage. */
-export function drawSheet(context: CanvasRenderingContext2D, camera: MapCamera, drawing: SheetDrawing, fill: SheetFill, ink: SheetInk): void {
-  const { width, height } = context.canvas
+export function drawSheet(
+  context: CanvasRenderingContext2D,
+  size: CanvasSize,
+  camera: MapCamera,
+  drawing: SheetDrawing,
+  fill: SheetFill,
+  ink: SheetInk
+): void {
+  const { width, height } = size
   const { model, picked, hovered } = drawing
-  context.setTransform(1, 0, 0, 1, 0, 0)
-  context.clearRect(0, 0, width, height)
-  drawTiles(context, camera, ink)
-  fill.draw(camera, width, height)
-  context.drawImage(fill.canvas, 0, 0)
+  drawTiles(context, size, camera, ink)
+  fill.draw(camera, size)
+  context.drawImage(fill.canvas, 0, 0, width, height)
   for (const { image, u, v } of drawing.shades) {
     // From afar single texels would fall between the pixels, and the shading with them.
     context.imageSmoothingEnabled = camera.scale < image.width
@@ -63,13 +69,13 @@ function stroke(context: CanvasRenderingContext2D, shape: Path2D, color: string,
 }
 
 /** The squares of the tiles that are in view; 1001 stands out. */
-function drawTiles(context: CanvasRenderingContext2D, camera: MapCamera, ink: SheetInk): void {
+function drawTiles(context: CanvasRenderingContext2D, size: CanvasSize, camera: MapCamera, ink: SheetInk): void {
   const { scale, x, y } = camera
   for (let tu = 0; tu < 10; tu++) {
     for (let tv = 0; tv < 10; tv++) {
       const left = x + tu * scale
       const top = y - tv * scale
-      if (left > context.canvas.width || top + scale < 0) continue
+      if (left > size.width || top + scale < 0) continue
       const isFirst = tu + tv === 0
       if (isFirst) {
         context.fillStyle = ink.paper

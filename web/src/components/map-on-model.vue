@@ -25,6 +25,7 @@ import { useModelsStore } from '@/stores/models'
 
 import type { Group, Revision } from '@/api/types'
 import type { Model } from '@/model/model'
+import type { StrokePhase } from '@/stage/press'
 
 /** A baked image on the target, without light. */
 const props = defineProps<{
@@ -38,14 +39,14 @@ const props = defineProps<{
   /** Whether presses are strokes on the sheet, told as u and v. */
   isHeld?: boolean
 }>()
-const emit = defineEmits<{ stroke: [phase: 'begin' | 'go' | 'end', u: number, v: number] }>()
+const emit = defineEmits<{ stroke: [phase: StrokePhase, u: number, v: number] }>()
 
 /** Tells where on the sheet a stroke is; beside the model, or on another tile, it says nothing. */
-function tellStroke(phase: 'begin' | 'go' | 'end', clientX: number, clientY: number): void {
+function tellStroke(phase: StrokePhase, clientX: number, clientY: number): void {
   const uv = stage.value?.stage?.hitAt(clientX, clientY)?.uv
   const [tileU, tileV] = tileOfSheet(props.sheet)
   if (uv) emit('stroke', phase, uv[0] - tileU, uv[1] - tileV)
-  else if (phase === 'end') emit('stroke', phase, Number.NaN, Number.NaN)
+  else if (phase === 'end' || phase === 'cancel') emit('stroke', phase, Number.NaN, Number.NaN)
 }
 
 const stage = useTemplateRef<InstanceType<typeof StageView>>('stage')

@@ -7,15 +7,7 @@
       tabindex="0"
       aria-label="The map. Arrows slide it, plus and minus zoom, Ctrl arrows move the aim."
     >
-      <canvas
-        ref="canvas"
-        @wheel.prevent="handleWheel"
-        @pointerdown="handleDown"
-        @pointermove="handleMove"
-        @pointerup="handleUp"
-        @contextmenu.prevent
-        @pointerleave="texel = null"
-      />
+      <canvas ref="canvas" />
       <wipe-handle v-if="image && compared" v-model="wipe" :here="here" :there="there" />
       <aim-mark :at="aim" />
       <p v-if="!image" class="waiting">{{ waiting }}</p>
@@ -24,7 +16,7 @@
       <span class="texel" role="status"><slot v-if="texel" :texel="texel" /></span>
       <template v-if="image">
         <span class="soft">{{ zoomWords }}</span>
-        <el-button size="small" @click="fit">Whole sheet</el-button>
+        <el-button size="small" @click="goHome">Whole sheet</el-button>
         <el-button size="small" @click="zoomTo(1)">1 : 1</el-button>
       </template>
     </div>
@@ -33,13 +25,15 @@
 
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { useResizeObserver } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import AimMark from '@/components/aim-mark.vue'
 import { drawBoxes } from '@/components/draw-boxes'
 import { useMapCamera } from '@/components/use-map-camera'
+import { useMapCanvas } from '@/components/use-map-canvas'
 import WipeHandle from '@/components/wipe-handle.vue'
-import { listenForKeys } from '@/stage/keyboard'
+
+import type { CanvasSize } from '@/components/use-map-canvas'
+import type { StrokePhase } from '@/stage/press'
 
 /** A texel under the pointer: column, row from the top, and its colour as #RRGGBB. */
 export interface Texel {
@@ -75,75 +69,72 @@ const props = withDefaults(
   }>(),
   { waiting: 'Fetching the map…', compared: null, here: '', there: '', boxes: () => [], box: null, sheetPx: 0 }
 )
-const emit = defineEmits<{ stroke: [phase: 'begin' | 'go' | 'end', u: number, v: number] }>()
+const emit = defineEmits<{ stroke: [phase: StrokePhase, u: number, v: number] }>()
 defineSlots<{ default(props: { texel: Texel }): unknown }>()
 
 const GRID_FROM_SCALE = 14
 
 const frame = useTemplateRef<HTMLElement>('frame')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
-const camera = useMapCamera(() => draw())
+const camera = useMapCamera(() => requestDraw())
+const { aim, requestDraw, goHome, ratio } = useMapCanvas({
+  frame,
+  canvas,
+  camera,
+  home: ({ width, height }) => props.image && camera.showAll(0, 0, props.image.width, props.image.height, width, height),
+  draw,
+  onHover: (x, y) => (texel.value = texelAt(x, y)),
+  onLeave: () => (texel.value = null),
+  isHeld: () => props.isHeld,
+  onStroke: tellStroke
+})
 const probe = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true })!
 const drawnScale = ref(1)
 const texel = ref<Texel | null>(null)
 /** Share of the frame that shows what the image is compared with. */
 const wipe = ref(0.5)
 const zoomWords = computed(() => {
-  const pxATexel = drawnScale.value / texelsPerPixel.value
+  const pxATexel = (ratio.value * drawnScale.value) / texelsPerPixel.value
   return pxATexel >= 1 ? `${pxATexel.toFixed(1)} px a texel` : `${(1 / pxATexel).toFixed(1)} texels a px`
 })
 
-let drag: { x: number; y: number } | null = null
-let isStroke = false
 /** Texels of the sheet that a pixel of the image stands for. */
 const texelsPerPixel = computed(() => (props.image && props.sheetPx ? props.sheetPx / props.image.width : 1))
-useResizeObserver(frame, () => fit())
-watch([() => props.compared, () => props.boxes, () => props.box, wipe], () => draw())
+watch([() => props.compared, () => props.boxes, () => props.box, wipe], () => requestDraw())
 watch(
   () => props.image,
   (now, before) => {
     // A small picture of a sheet and the whole of it lie in one place.
-    if (!now || !before || (now.width !== before.width && !props.sheetPx)) fit()
-    else if (now.width === before.width) draw()
+    if (!now || !before || (now.width !== before.width && !props.sheetPx)) goHome()
+    else if (now.width === before.width) requestDraw()
     else camera.rescale(before.width / now.width)
   }
 )
 
-function fit(): void {
-  if (!frame.value || !canvas.value) return
-  const { clientWidth, clientHeight } = frame.value
-  canvas.value.width = clientWidth
-  canvas.value.height = clientHeight
-  if (props.image) camera.fit(props.image.width, props.image.height, clientWidth, clientHeight)
-  else draw()
-}
-
+/** @param scale pixels of the screen a texel */
 function zoomTo(scale: number): void {
-  camera.zoom((scale * texelsPerPixel.value) / camera.scale, canvas.value!.width / 2, canvas.value!.height / 2)
+  const wanted = (scale * texelsPerPixel.value) / ratio.value
+  camera.zoom(wanted / camera.scale, canvas.value!.clientWidth / 2, canvas.value!.clientHeight / 2)
 }
 
-function draw(): void {
-  const context = canvas.value?.getContext('2d')
-  if (!context) return
-  context.setTransform(1, 0, 0, 1, 0, 0)
-  context.clearRect(0, 0, context.canvas.width, context.canvas.height)
+function draw(context: CanvasRenderingContext2D, size: CanvasSize): void {
   if (!props.image) return
   const { scale, x, y } = camera
   // Enlarged texels are sharp squares; reduced ones are averaged, or thin regions would vanish.
-  context.imageSmoothingEnabled = scale < 1
+  context.imageSmoothingEnabled = scale * size.ratio < 1
   context.imageSmoothingQuality = 'high'
   const { width, height } = props.image
   context.drawImage(props.image, x, y, width * scale, height * scale)
   if (props.compared) {
     context.save()
     context.beginPath()
-    context.rect(0, 0, Math.round(wipe.value * context.canvas.width), context.canvas.height)
+    context.rect(0, 0, Math.round(wipe.value * size.width), size.height)
     context.clip()
-    context.clearRect(0, 0, context.canvas.width, context.canvas.height)
+    context.clearRect(0, 0, size.width, size.height)
     context.drawImage(props.compared, x, y, width * scale, height * scale)
     context.restore()
   }
-  if (scale >= GRID_FROM_SCALE && texelsPerPixel.value === 1) drawGrid(context)
+  if (scale >= GRID_FROM_SCALE && texelsPerPixel.value === 1) drawGrid(context, size)
   drawBoxes(
     context,
     { ...camera, x, y, scale: scale / texelsPerPixel.value },
@@ -153,9 +144,8 @@ function draw(): void {
   drawnScale.value = scale
 }
 
-function drawGrid(context: CanvasRenderingContext2D): void {
+function drawGrid(context: CanvasRenderingContext2D, { width, height }: CanvasSize): void {
   const { scale, x, y } = camera
-  const { width, height } = context.canvas
   context.strokeStyle = 'rgba(119, 119, 119, 0.75)'
   context.lineWidth = 1
   context.beginPath()
@@ -170,53 +160,9 @@ function drawGrid(context: CanvasRenderingContext2D): void {
   context.stroke()
 }
 
-function handleWheel(e: WheelEvent): void {
-  camera.zoom(1.0015 ** -e.deltaY, e.offsetX, e.offsetY)
-}
-
-function handleDown(e: PointerEvent): void {
-  canvas.value!.setPointerCapture(e.pointerId)
-  if (props.isHeld && e.button === 0) {
-    isStroke = true
-    tellStroke('begin', e)
-    return
-  }
-  drag = { x: e.offsetX, y: e.offsetY }
-}
-
-function tellStroke(phase: 'begin' | 'go' | 'end', e: { offsetX: number; offsetY: number }): void {
+function tellStroke(phase: StrokePhase, x: number, y: number): void {
   if (!props.image) return
-  const u = (e.offsetX - camera.x) / (camera.scale * props.image.width)
-  const v = 1 - (e.offsetY - camera.y) / (camera.scale * props.image.height)
-  emit('stroke', phase, u, v)
-}
-
-const aim = shallowRef<{ x: number; y: number } | null>(null)
-let stopKeys = (): void => {}
-onMounted(() => {
-  stopKeys = listenForKeys(frame.value!, () => camera.steps(canvas.value!, () => fit()), {
-    onAim: (at) => (aim.value = at),
-    onHover: () => (texel.value = aim.value && texelAt(aim.value.x, aim.value.y)),
-    onLeave: () => (texel.value = null),
-    isHeld: () => props.isHeld,
-    onStroke: (phase) => aim.value && tellStroke(phase, { offsetX: aim.value.x, offsetY: aim.value.y })
-  })
-})
-onBeforeUnmount(() => stopKeys())
-
-function handleUp(e: PointerEvent): void {
-  if (isStroke) tellStroke('end', e)
-  isStroke = false
-  drag = null
-}
-
-function handleMove(e: PointerEvent): void {
-  if (isStroke) tellStroke('go', e)
-  else if (drag && e.buttons !== 0) {
-    camera.move(e.offsetX - drag.x, e.offsetY - drag.y)
-    drag = { x: e.offsetX, y: e.offsetY }
-  }
-  texel.value = texelAt(e.offsetX, e.offsetY)
+  emit('stroke', phase, (x - camera.x) / (camera.scale * props.image.width), 1 - (y - camera.y) / (camera.scale * props.image.height))
 }
 
 /** Shows a box of texels with what is around it. */
@@ -229,8 +175,8 @@ function flyTo(box: MapBox): void {
     pixels(box.y - room),
     pixels(box.x + box.width + room),
     pixels(box.y + box.height + room),
-    canvas.value.width,
-    canvas.value.height
+    canvas.value.clientWidth,
+    canvas.value.clientHeight
   )
 }
 defineExpose({ flyTo })

@@ -12,7 +12,7 @@
       @keydown="handleKey($event, picture)"
     >
       <img :src="api.pictureFile(picture.id)" :alt="`Reference picture ${picture.name}`" draggable="false" />
-      <button class="unpin" type="button" :aria-label="`Unpin ${picture.name}`" title="Unpin" @click="unpin(picture)">
+      <button v-work class="unpin" type="button" :aria-label="`Unpin ${picture.name}`" title="Unpin" @click="unpin(picture)">
         ✕
       </button>
       <span class="corner" title="Drag to size" @pointerdown.stop="begin($event, picture, true)" />
@@ -25,7 +25,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, shallowRef, useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import { uploadPicture } from '@/api/upload'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
 
 import type { Picture } from '@/api/types'
@@ -47,7 +47,7 @@ let endDrag = (): void => {}
 onBeforeUnmount(() => endDrag())
 
 function begin(e: PointerEvent, picture: Picture, isSizing: boolean): void {
-  if ((e.target as HTMLElement).closest('.unpin')) return
+  if (e.button !== 0 || (e.target as HTMLElement).closest('.unpin')) return
   e.preventDefault()
   const box = board.value!.getBoundingClientRect()
   const from = { x: e.clientX, y: e.clientY }
@@ -65,12 +65,20 @@ function begin(e: PointerEvent, picture: Picture, isSizing: boolean): void {
     await keepPlace()
   }
 
+  /** The system took the pointer away: it lies where it lay. */
+  function handleCancel(): void {
+    endDrag()
+    moving.value = null
+  }
+
   endDrag = () => {
     window.removeEventListener('pointermove', handleMove)
     window.removeEventListener('pointerup', handleUp)
+    window.removeEventListener('pointercancel', handleCancel)
   }
   window.addEventListener('pointermove', handleMove)
   window.addEventListener('pointerup', handleUp)
+  window.addEventListener('pointercancel', handleCancel)
 }
 
 /** A move goes on from the one before it. */

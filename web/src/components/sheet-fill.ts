@@ -1,4 +1,5 @@
 import type { MapCamera } from '@/components/use-map-camera'
+import type { CanvasSize } from '@/components/use-map-canvas'
 import type { Model } from '@/model/model'
 
 const WIDTH = 2048
@@ -63,6 +64,8 @@ export class SheetFill {
   private groups = new Uint16Array(0)
   private view: [number, number, number, number] = [1, 1, 0, 0]
   private isFaceBufferCurrent = false
+  /** Pixels of the screen in one of the page. */
+  private ratio = 1
 
   /** @param onRestored called when a graphics card that was lost has everything again */
   constructor(onRestored: () => void) {
@@ -141,7 +144,11 @@ export class SheetFill {
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA, GROUPS_WIDTH, GROUPS_WIDTH, 0, gl.RGBA, gl.UNSIGNED_BYTE, bytes)
   }
 
-  draw(camera: MapCamera, width: number, height: number): void {
+  /** @param size of the canvas that it is laid into */
+  draw(camera: MapCamera, size: CanvasSize): void {
+    this.ratio = size.ratio
+    const width = Math.round(size.width * size.ratio)
+    const height = Math.round(size.height * size.ratio)
     if (this.canvas.width !== width || this.canvas.height !== height) {
       this.canvas.width = width
       this.canvas.height = height
@@ -153,10 +160,10 @@ export class SheetFill {
     }
     // From UV, v upwards, to −1 … 1, both ways.
     this.view = [
-      (2 * camera.scale) / width,
-      (2 * camera.scale) / height,
-      (2 * camera.x) / width - 1,
-      1 - (2 * (camera.y + camera.scale)) / height
+      (2 * camera.scale) / size.width,
+      (2 * camera.scale) / size.height,
+      (2 * camera.x) / size.width - 1,
+      1 - (2 * (camera.y + camera.scale)) / size.height
     ]
     this.isFaceBufferCurrent = false
     const { gl } = this
@@ -184,7 +191,7 @@ export class SheetFill {
     gl.drawArrays(gl.TRIANGLES, 0, 3 * model.triangleFace.length)
   }
 
-  /** The face at a pixel of what was drawn last, null where there is none. */
+  /** The face at a place of what was drawn last, pixels of the page; null where there is none. */
   faceAt(x: number, y: number): number | null {
     const { gl } = this
     gl.bindFramebuffer(gl.FRAMEBUFFER, this.faceBuffer)
@@ -194,7 +201,8 @@ export class SheetFill {
       this.isFaceBufferCurrent = true
     }
     const found = new Uint32Array(1)
-    gl.readPixels(Math.floor(x), this.canvas.height - 1 - Math.floor(y), 1, 1, gl.RED_INTEGER, gl.UNSIGNED_INT, found)
+    const [column, row] = [Math.floor(x * this.ratio), Math.floor(y * this.ratio)]
+    gl.readPixels(column, this.canvas.height - 1 - row, 1, 1, gl.RED_INTEGER, gl.UNSIGNED_INT, found)
     return found[0] === NOTHING ? null : found[0]! - 1
   }
 

@@ -7,32 +7,24 @@
     tabindex="0"
     aria-label="The sheet: the model in UV space. Arrows slide it, plus and minus zoom."
   >
-    <canvas
-      ref="canvas"
-      @wheel.prevent="handleWheel"
-      @pointerdown="handleDown"
-      @pointermove="handleMove"
-      @pointerup="handleUp"
-      @pointerleave="emit('hover', null)"
-    />
+    <canvas ref="canvas" />
     <aim-mark :at="aim" />
   </div>
 </template>
 
 <script setup lang="ts">
-import { useResizeObserver } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, shallowRef, useTemplateRef, watch, watchEffect } from 'vue'
+import { onBeforeUnmount, useTemplateRef, watch, watchEffect } from 'vue'
 import { drawSheet } from '@/components/draw-sheet'
 import { SheetFill } from '@/components/sheet-fill'
 import { useMapCamera } from '@/components/use-map-camera'
+import { useMapCanvas } from '@/components/use-map-canvas'
 import { parseHex } from '@/model/color'
 import { theme } from '@/model/theme'
 import { uvBox } from '@/model/uv-sides'
 import AimMark from '@/components/aim-mark.vue'
-import { modeOf } from '@/stage/gestures'
-import { listenForKeys } from '@/stage/keyboard'
 
 import type { Group } from '@/api/types'
+import type { CanvasSize } from '@/components/use-map-canvas'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 
@@ -48,7 +40,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
 
-const CLICK_RADIUS_PX = 4
 /** Pixels a tile. */
 const LARGEST_SCALE = 40_000
 const HEAD_SHARE = 0.08
@@ -58,16 +49,19 @@ const UNCLAIMED: [number, number, number] = [214, 211, 204]
 const frame = useTemplateRef<HTMLElement>('frame')
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const camera = useMapCamera(() => requestDraw(), LARGEST_SCALE)
-const fill = new SheetFill(() => requestDraw())
-
-let request = 0
-let down: { x: number; y: number; isClick: boolean } | null = null
-useResizeObserver(frame, () => fit())
-onBeforeUnmount(() => {
-  fill.dispose()
-  cancelAnimationFrame(request)
+const { aim, requestDraw, goHome } = useMapCanvas({
+  frame,
+  canvas,
+  camera,
+  home: showAll,
+  draw,
+  onHover: (x, y) => emit('hover', fill.faceAt(x, y)),
+  onLeave: () => emit('hover', null),
+  onClick: (x, y, mode) => emit('click', fill.faceAt(x, y), mode)
 })
-watch(() => props.model, () => fit())
+const fill = new SheetFill(requestDraw)
+onBeforeUnmount(() => fill.dispose())
+watch(() => props.model, goHome)
 watchEffect(() => {
   fill.setModel(props.model)
   if (props.faceGroups?.length === props.model.facePart.length) fill.setFaceGroups(props.faceGroups)
@@ -78,19 +72,21 @@ watchEffect(() => {
 })
 watch([() => props.faceGroups, () => props.groups, () => props.pick, () => props.hovered, () => props.shades, theme], () => requestDraw(), { flush: 'post' })
 
-/** Shows all tiles that hold UVs, or the box of some faces. */
-function fit(isIn: ((face: number) => boolean) | null = null): void {
-  if (!frame.value || !canvas.value) return
-  const { clientWidth, clientHeight } = frame.value
-  canvas.value.width = clientWidth
-  canvas.value.height = clientHeight
-  const box = uvBox(props.model, isIn)
-  const [u0, v0, u1, v1] = isIn
-    ? grown(box)
-    : [Math.min(0, Math.floor(box[0])), Math.min(0, Math.floor(box[1])), Math.ceil(box[2]), Math.ceil(box[3])]
+/** Shows all tiles that hold UVs. */
+function showAll({ width, height }: CanvasSize): void {
+  const [u0, v0, u1, v1] = uvBox(props.model, null)
+  const top = Math.ceil(v1)
+  const bottom = Math.min(0, Math.floor(v0))
   // Above the tiles stand their numbers.
-  const head = isIn ? 0 : HEAD_SHARE * (v1 - v0)
-  camera.show(u0, 1 - v1 - head, u1, 1 - v0, clientWidth, clientHeight)
+  const head = HEAD_SHARE * (top - bottom)
+  camera.showAll(Math.min(0, Math.floor(u0)), 1 - top - head, Math.ceil(u1), 1 - bottom, width, height)
+}
+
+/** Shows the box of some faces. */
+function flyTo(isIn: (face: number) => boolean): void {
+  if (!frame.value) return
+  const [u0, v0, u1, v1] = grown(uvBox(props.model, isIn))
+  camera.show(u0, 1 - v1, u1, 1 - v0, frame.value.clientWidth, frame.value.clientHeight)
 }
 
 /** Some air around small boxes, so that it is seen where they lie. */
@@ -99,68 +95,20 @@ function grown([u0, v0, u1, v1]: [number, number, number, number]): [number, num
   return [u0 - air, v0 - air, u1 + air, v1 + air]
 }
 
-function requestDraw(): void {
-  cancelAnimationFrame(request)
-  request = requestAnimationFrame(() => {
-    const context = canvas.value?.getContext('2d')
-    if (!context) return
-    const style = getComputedStyle(canvas.value!)
-    const ink = {
-      ink: style.getPropertyValue('--ink'),
-      soft: style.getPropertyValue('--ink-soft'),
-      paper: style.getPropertyValue('--paper-raised')
-    }
-    const picked = props.pick?.faces ? props.pick.mask() : null
-    drawSheet(context, camera, { ...props, shades: props.shades ?? [], picked }, fill, ink)
-  })
-}
-
-function faceAt(e: PointerEvent): number | null {
-  return fill.faceAt(e.offsetX, e.offsetY)
-}
-
-const aim = shallowRef<{ x: number; y: number } | null>(null)
-let stopKeys = (): void => {}
-onMounted(() => {
-  const aimed = (): number | null => (aim.value ? fill.faceAt(aim.value.x, aim.value.y) : null)
-  stopKeys = listenForKeys(frame.value!, () => camera.steps(canvas.value!, () => fit()), {
-    onAim: (at) => (aim.value = at),
-    onHover: () => emit('hover', aimed()),
-    onLeave: () => emit('hover', null),
-    onClick: (_x, _y, mode) => emit('click', aimed(), mode)
-  })
-})
-onBeforeUnmount(() => stopKeys())
-
-function handleWheel(e: WheelEvent): void {
-  camera.zoom(1.0015 ** -e.deltaY, e.offsetX, e.offsetY)
-}
-
-function handleDown(e: PointerEvent): void {
-  down = { x: e.offsetX, y: e.offsetY, isClick: true }
-  canvas.value!.setPointerCapture(e.pointerId)
-}
-
-function handleMove(e: PointerEvent): void {
-  if (!down) {
-    emit('hover', faceAt(e))
-    return
+function draw(context: CanvasRenderingContext2D, size: CanvasSize): void {
+  const style = getComputedStyle(canvas.value!)
+  const ink = {
+    ink: style.getPropertyValue('--ink'),
+    soft: style.getPropertyValue('--ink-soft'),
+    paper: style.getPropertyValue('--paper-raised')
   }
-  const dx = e.offsetX - down.x
-  const dy = e.offsetY - down.y
-  if (down.isClick && Math.hypot(dx, dy) <= CLICK_RADIUS_PX) return
-  camera.move(dx, dy)
-  down = { x: e.offsetX, y: e.offsetY, isClick: false }
-}
-
-function handleUp(e: PointerEvent): void {
-  if (down?.isClick) emit('click', faceAt(e), modeOf(e))
-  down = null
+  const picked = props.pick?.faces ? props.pick.mask() : null
+  drawSheet(context, size, camera, { ...props, shades: props.shades ?? [], picked }, fill, ink)
 }
 
 defineExpose({
   /** Shows the faces that `isIn` takes. */
-  flyTo: (isIn: (face: number) => boolean) => fit(isIn)
+  flyTo
 })
 </script>
 
@@ -180,6 +128,8 @@ defineExpose({
 canvas {
   position: absolute;
   inset: 0;
+  width: 100%;
+  height: 100%;
   touch-action: none;
 }
 </style>

@@ -26,6 +26,7 @@ import { useModelsStore } from '@/stores/models'
 import type { Group } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
+import type { StrokePhase } from '@/stage/press'
 import type { StageView } from '@/stage/shading-pass'
 import type { Overlay } from '@/stage/stage'
 
@@ -71,7 +72,7 @@ const emit = defineEmits<{
   click: [face: number | null, mode: PickMode]
   /** Where the pointer is in the window. */
   hover: [face: number | null, clientX: number, clientY: number]
-  stroke: [phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode]
+  stroke: [phase: StrokePhase, clientX: number, clientY: number, mode: PickMode]
   moved: []
 }>()
 
@@ -96,7 +97,7 @@ watch(stage, (s) => {
     onHover: handleHover,
     onLeave,
     isHeld: () => props.isHeld,
-    onStroke: (phase: 'begin' | 'go' | 'end', x: number, y: number, mode: PickMode) => emit('stroke', phase, x, y, mode)
+    onStroke: (phase: StrokePhase, x: number, y: number, mode: PickMode) => emit('stroke', phase, x, y, mode)
   }
   const stops = [
     listenForClicks(s.canvas, handlers),

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import type { Ref } from 'vue'
 
 interface OneAtATime<A extends unknown[]> {

@@ -5,7 +5,7 @@ import { ApiProblem } from '@/api/http'
 import { usePatience } from '@/components/use-patience'
 
 const said = vi.hoisted(() => [] as string[])
-vi.mock('@/components/say', () => ({
+vi.mock('@/stores/say', () => ({
   orSay: async (action: () => Promise<unknown>) => {
     try {
       await action()

@@ -1,6 +1,6 @@
 import { onBeforeUnmount } from 'vue'
 import { patiently } from '@/api/patiently'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 
 /**
  * For what a view asks by itself: while the server is away, which one line says, it is asked again as long as it is

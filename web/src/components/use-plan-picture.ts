@@ -1,5 +1,6 @@
 import { ref, watch } from 'vue'
 import { postForPicture } from '@/api/http'
+import { patiently } from '@/api/patiently'
 import { useBitmap } from '@/components/use-bitmap'
 import type { Ref, ShallowRef } from 'vue'
 
@@ -42,7 +43,7 @@ export function usePlanPicture(
         return
       }
       const fetchAt = async (largest: number): Promise<void> => {
-        const made = await postForPicture(wanted.url, { ...wanted.body, largest }, abort.signal)
+        const made = await patiently(() => postForPicture(wanted.url, { ...wanted.body, largest }, abort.signal))
         const bitmap = await createImageBitmap(made.blob, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' })
         if (abort.signal.aborted) {
           bitmap.close()

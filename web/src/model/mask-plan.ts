@@ -14,6 +14,19 @@ export function withMask(plan: MaskPlan, index: number, mask: MaskSpec): MaskPla
   return { ...plan, masks: plan.masks.map((m, i) => (i === index ? mask : m)) }
 }
 
+/** The plan with only what a mask is made of: another change leaves it as it is. */
+export function planOfMask(plan: MaskPlan, name: string): MaskPlan {
+  const needed = new Set<string>()
+  const visit = (wanted: string): void => {
+    const key = wanted.toLowerCase()
+    if (needed.has(key)) return
+    needed.add(key)
+    for (const part of plan.masks.find((m) => m.name.toLowerCase() === key)?.of ?? []) if (part.mask) visit(part.mask)
+  }
+  visit(name)
+  return { ...plan, masks: plan.masks.filter((m) => needed.has(m.name.toLowerCase())), packs: [] }
+}
+
 /** What uses the mask goes on using it. */
 export function renameMask(plan: MaskPlan, index: number, name: string): MaskPlan {
   const before = plan.masks[index]!.name.toLowerCase()

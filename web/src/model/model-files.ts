@@ -1,4 +1,4 @@
-import { pathOf } from '@/model/dropped-files'
+import { pathOf } from '@/api/dropped-files'
 import type { Role } from '@/api/types'
 
 export interface ModelFiles {

@@ -30,6 +30,15 @@ export function runsOfMask(mask: ArrayLike<number>): Runs {
   return Uint32Array.from(runs)
 }
 
+/** Numbers of the faces that are in, ascending. */
+export function facesOfMask(mask: Uint8Array): Uint32Array {
+  let count = 0
+  for (let f = 0; f < mask.length; f++) count += mask[f]!
+  const faces = new Uint32Array(count)
+  for (let f = 0, at = 0; f < mask.length; f++) if (mask[f]) faces[at++] = f
+  return faces
+}
+
 /** Faces whose values differ in two arrays of one length. */
 export function changedFaces(before: Uint16Array, after: Uint16Array): Runs {
   const runs: number[] = []

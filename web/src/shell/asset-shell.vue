@@ -4,7 +4,7 @@
       <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
       <span v-if="others" class="small soft others" role="status">{{ others }}</span>
       <span v-if="store.asset && !person.mayWork" class="small soft others" title="Ask those who manage for more">you may look</span>
-      <button class="word-button" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
+      <button v-work class="word-button" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
         Pin a picture
       </button>
       <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Reference pictures" @change="pinChosen" />

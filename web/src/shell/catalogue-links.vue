@@ -11,7 +11,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePersonStore } from '@/stores/person'
 
 const person = usePersonStore()

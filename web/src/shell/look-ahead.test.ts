@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { api } from '@/api/client'
-import { geometry } from '@/api/geometry'
+import { geometry } from '@/model/geometry'
 import { lookAhead } from '@/shell/look-ahead'
 import { useAssetStore } from '@/stores/asset'
 

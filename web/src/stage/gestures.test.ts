@@ -47,4 +47,21 @@ describe('gestures on the stage', () => {
     fire('pointerup', 5, 5, { button: 2 })
     expect(handlers.onClick).not.toHaveBeenCalled()
   })
+
+  it('that are strokes go through every place that was passed, and are taken back when the system takes the pointer', () => {
+    const told: string[] = []
+    element.setPointerCapture = () => {}
+    stop()
+    stop = listenForClicks(element, { ...handlers, isHeld: () => true, onStroke: (phase, x) => told.push(`${phase} ${x}`) })
+    fire('pointerdown', 1, 1, { pointerId: 3 })
+    const move = new PointerEvent('pointermove', { clientX: 9, pointerId: 3 })
+    move.getCoalescedEvents = () => [4, 9].map((x) => new PointerEvent('pointermove', { clientX: x }))
+    element.dispatchEvent(move)
+    fire('pointermove', 50, 1, { pointerId: 4 })
+    fire('pointercancel', 0, 0, { pointerId: 3 })
+    fire('pointermove', 20, 1, { pointerId: 3 })
+    fire('pointerup', 20, 1, { pointerId: 3 })
+    expect(told).toEqual(['begin 1', 'go 4', 'go 9', 'cancel 0'])
+    expect(handlers.onClick).not.toHaveBeenCalled()
+  })
 })

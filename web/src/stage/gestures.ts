@@ -1,6 +1,6 @@
+import { clickRadius, modeOf, placesOf } from '@/stage/press'
 import type { PickMode } from '@/model/pick'
-
-const CLICK_RADIUS_PX = 4
+import type { StrokePhase } from '@/stage/press'
 
 interface Handlers {
   onClick: (clientX: number, clientY: number, mode: PickMode) => void
@@ -8,13 +8,7 @@ interface Handlers {
   onLeave: () => void
   /** Whether a press begins a gesture of its own, that is neither a click nor the camera's. */
   isHeld?: () => boolean
-  onStroke?: (phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode) => void
-}
-
-/** Shift adds, Alt takes away, nothing replaces. */
-export function modeOf(event: { shiftKey: boolean; altKey: boolean }): PickMode {
-  if (event.altKey) return 'take'
-  return event.shiftKey ? 'add' : 'replace'
+  onStroke?: (phase: StrokePhase, clientX: number, clientY: number, mode: PickMode) => void
 }
 
 /**
@@ -25,11 +19,12 @@ export function modeOf(event: { shiftKey: boolean; altKey: boolean }): PickMode 
 export function listenForClicks(element: HTMLElement, handlers: Handlers): () => void {
   let downAt: { x: number; y: number } | null = null
   let hoverRequest = 0
-  let isStroke = false
+  /** The pointer that draws a stroke. */
+  let stroke: number | null = null
 
   function handleDown(e: PointerEvent): void {
     if (e.button === 0 && e.isPrimary && handlers.isHeld?.()) {
-      isStroke = true
+      stroke = e.pointerId
       element.setPointerCapture(e.pointerId)
       handlers.onStroke?.('begin', e.clientX, e.clientY, modeOf(e))
       return
@@ -39,24 +34,33 @@ export function listenForClicks(element: HTMLElement, handlers: Handlers): () =>
   }
 
   function handleMove(e: PointerEvent): void {
-    if (isStroke) {
-      handlers.onStroke?.('go', e.clientX, e.clientY, modeOf(e))
+    if (stroke !== null) {
+      if (stroke === e.pointerId) for (const p of placesOf(e)) handlers.onStroke?.('go', p.clientX, p.clientY, modeOf(e))
       return
     }
-    if (downAt && Math.hypot(e.clientX - downAt.x, e.clientY - downAt.y) > CLICK_RADIUS_PX) downAt = null
+    if (downAt && Math.hypot(e.clientX - downAt.x, e.clientY - downAt.y) > clickRadius(e.pointerType)) downAt = null
     if (e.buttons !== 0) return
     cancelAnimationFrame(hoverRequest)
     hoverRequest = requestAnimationFrame(() => handlers.onHover(e.clientX, e.clientY))
   }
 
   function handleUp(e: PointerEvent): void {
-    if (isStroke) {
-      isStroke = false
+    if (stroke !== null) {
+      if (stroke !== e.pointerId) return
+      stroke = null
       handlers.onStroke?.('end', e.clientX, e.clientY, modeOf(e))
       return
     }
     if (downAt && e.button === 0) handlers.onClick(e.clientX, e.clientY, modeOf(e))
     downAt = null
+  }
+
+  /** The system takes the pointer away: for a gesture of its own, say, or since the palm lies on the glass. */
+  function handleCancel(e: PointerEvent): void {
+    downAt = null
+    if (stroke !== e.pointerId) return
+    stroke = null
+    handlers.onStroke?.('cancel', e.clientX, e.clientY, modeOf(e))
   }
 
   function handleLeave(): void {
@@ -68,12 +72,14 @@ export function listenForClicks(element: HTMLElement, handlers: Handlers): () =>
   element.addEventListener('pointerdown', handleDown)
   element.addEventListener('pointermove', handleMove)
   element.addEventListener('pointerup', handleUp)
+  element.addEventListener('pointercancel', handleCancel)
   element.addEventListener('pointerleave', handleLeave)
   return () => {
     handleLeave()
     element.removeEventListener('pointerdown', handleDown)
     element.removeEventListener('pointermove', handleMove)
     element.removeEventListener('pointerup', handleUp)
+    element.removeEventListener('pointercancel', handleCancel)
     element.removeEventListener('pointerleave', handleLeave)
   }
 }

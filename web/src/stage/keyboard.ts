@@ -1,4 +1,5 @@
-import { modeOf } from '@/stage/gestures'
+import { modeOf } from '@/stage/press'
+import type { StrokePhase } from '@/stage/press'
 import type { PickMode } from '@/model/pick'
 
 /** A view that keys move: pixels of an imagined drag, and how many times larger things get. */
@@ -20,7 +21,7 @@ export interface KeyHandlers {
   isHeld?: () => boolean
   /** Whether a stroke begins with the first arrow and ends with the key that holds it; else Space does. */
   isHeldByKey?: boolean
-  onStroke?: (phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode) => void
+  onStroke?: (phase: StrokePhase, clientX: number, clientY: number, mode: PickMode) => void
 }
 
 /** What the keys do in every view, for those who look it up. */

@@ -1,4 +1,4 @@
-import { Raycaster, Vector2, Vector3 } from 'three'
+import { Matrix4, Raycaster, Vector2 } from 'three'
 import type { Camera } from 'three'
 import { placeOnFace } from '@/stage/face-place'
 import type { Hit } from '@/stage/face-place'
@@ -6,7 +6,8 @@ import type { ModelMesh } from '@/stage/model-mesh'
 import { visibleRegions } from '@/stage/regions'
 import type { Region } from '@/stage/regions'
 import type { SeenFaces } from '@/stage/seen-faces'
-import { isInside, shapeBounds } from '@/stage/shape'
+import { eachRowInside, maskOfShape } from '@/stage/shape'
+import { facesOfMask } from '@/model/runs'
 import type { Shape } from '@/stage/shape'
 
 /** Pixels of the small picture in which visible regions are told apart. */
@@ -40,29 +41,44 @@ export class ModelQueries {
    *
    * @param shape pixels from the stage's upper left corner
    * @param isThrough also what is behind others; a face is inside when the middle of one of its
-   *     triangles is
+   *     triangles is, to the pixel
+   * @returns ascending
    */
-  facesInside(seen: SeenFaces, shape: Shape, isThrough: boolean): number[] {
-    const faces = new Set<number>()
-    if (isThrough) this.eachTriangleInside(shape, (face) => faces.add(face))
-    else eachPixelInside(seen, shape, (face) => faces.add(face))
-    return [...faces]
+  facesInside(seen: SeenFaces, shape: Shape, isThrough: boolean): Uint32Array {
+    const mask = new Uint8Array(this.shown.model.facePart.length)
+    if (isThrough) this.markTrianglesInside(shape, mask)
+    else {
+      eachRowInside(shape, seen.width, seen.height, (y, from, to) => {
+        for (let x = from; x < to; x++) {
+          const face = seen.faceAt(x, y)
+          if (face >= 0) mask[face] = 1
+        }
+      })
+    }
+    return facesOfMask(mask)
   }
 
-  private eachTriangleInside(shape: Shape, take: (face: number) => void): void {
-    const { model } = this.shown
+  /** Each triangle costs a look into a picture of the outline, however many corners that has. */
+  private markTrianglesInside(shape: Shape, mask: Uint8Array): void {
+    const { triangleFace, triangles, positions } = this.shown.model
     const { clientWidth: width, clientHeight: height } = this.host
-    const middle = new Vector3()
-    const corner = new Vector3()
-    for (let t = 0; t < model.triangleFace.length; t++) {
-      const face = model.triangleFace[t]!
-      if (this.shown.marks.isAway(face)) continue
-      middle.set(0, 0, 0)
-      for (let k = 0; k < 3; k++) middle.add(corner.fromArray(model.positions, 3 * model.triangles[3 * t + k]!))
-      middle.multiplyScalar(1 / 3).project(this.camera)
-      const x = ((middle.x + 1) / 2) * width
-      const y = ((1 - middle.y) / 2) * height
-      if (middle.z < 1 && isInside(shape, x, y)) take(face)
+    const inside = maskOfShape(shape, width, height)
+    const m = new Matrix4().multiplyMatrices(this.camera.projectionMatrix, this.camera.matrixWorldInverse).elements
+    for (let t = 0; t < triangleFace.length; t++) {
+      const a = 3 * triangles[3 * t]!
+      const b = 3 * triangles[3 * t + 1]!
+      const c = 3 * triangles[3 * t + 2]!
+      const x = (positions[a]! + positions[b]! + positions[c]!) / 3
+      const y = (positions[a + 1]! + positions[b + 1]! + positions[c + 1]!) / 3
+      const z = (positions[a + 2]! + positions[b + 2]! + positions[c + 2]!) / 3
+      const w = m[3]! * x + m[7]! * y + m[11]! * z + m[15]!
+      // Not behind the camera, nor beyond what it sees.
+      if (w <= 0 || m[2]! * x + m[6]! * y + m[10]! * z + m[14]! >= w) continue
+      const px = Math.floor(((((m[0]! * x + m[4]! * y + m[8]! * z + m[12]!) / w) + 1) / 2) * width)
+      const py = Math.floor(((1 - (m[1]! * x + m[5]! * y + m[9]! * z + m[13]!) / w) / 2) * height)
+      if (px < 0 || py < 0 || px >= width || py >= height || !inside[py * width + px]) continue
+      const face = triangleFace[t]!
+      if (!this.shown.marks.isAway(face)) mask[face] = 1
     }
   }
 
@@ -86,15 +102,5 @@ export class ModelQueries {
       x: ((r.x + 0.5) / REGION_WIDTH) * width,
       y: ((r.y + 0.5) / rows) * height
     }))
-  }
-}
-
-function eachPixelInside(seen: SeenFaces, shape: Shape, take: (face: number) => void): void {
-  const { left, top, right, bottom } = shapeBounds(shape)
-  for (let y = Math.max(0, Math.floor(top)); y <= Math.min(seen.height - 1, bottom); y++) {
-    for (let x = Math.max(0, Math.floor(left)); x <= Math.min(seen.width - 1, right); x++) {
-      const face = seen.faceAt(x, y)
-      if (face >= 0 && isInside(shape, x + 0.5, y + 0.5)) take(face)
-    }
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { visibleRegions } from '@/stage/regions'
-import { boxShape, isInside, shapeBounds } from '@/stage/shape'
+import { boxShape, isInside, maskOfShape, shapeBounds } from '@/stage/shape'
 import { wireDistances } from '@/stage/wire'
 import type { Model } from '@/model/model'
 
@@ -31,6 +31,21 @@ describe('outline on the stage', () => {
     const bay = [{ x: 0, y: 0 }, { x: 8, y: 0 }, { x: 8, y: 8 }, { x: 4, y: 2 }, { x: 0, y: 8 }]
     expect(isInside(bay, 4, 1)).toBe(true)
     expect(isInside(bay, 4, 6)).toBe(false)
+  })
+})
+
+describe('mask of an outline', () => {
+  it('holds exactly the pixels whose middles lie inside, however it crosses itself and leaves the view', () => {
+    let seed = 7
+    const random = (): number => (seed = (seed * 16807) % 2147483647) / 2147483647
+    for (let round = 0; round < 60; round++) {
+      const corners = 3 + Math.floor(random() * 30)
+      const place = round % 3 === 0 ? (v: number) => Math.round(v) : (v: number) => v
+      const shape = Array.from({ length: corners }, () => ({ x: place(random() * 60 - 10), y: place(random() * 50 - 10) }))
+      const mask = maskOfShape(shape, 40, 30)
+      const wanted = mask.map((_, i) => Number(isInside(shape, (i % 40) + 0.5, Math.floor(i / 40) + 0.5)))
+      expect(mask).toEqual(wanted)
+    }
   })
 })
 

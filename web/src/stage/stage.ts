@@ -379,8 +379,8 @@ export class Stage {
   }
 
   /** See {@link ModelQueries}. */
-  facesInside(shape: Shape, isThrough: boolean): number[] {
-    return this.queries?.facesInside(this.seenNow(), shape, isThrough) ?? []
+  facesInside(shape: Shape, isThrough: boolean): Uint32Array {
+    return this.queries?.facesInside(this.seenNow(), shape, isThrough) ?? new Uint32Array()
   }
 
   /** See {@link ModelQueries}; null if the view has changed meanwhile. */

@@ -1,6 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, test, vi } from 'vitest'
 import { api } from '@/api/client'
+import { ApiProblem } from '@/api/http'
 import { useAssetStore } from '@/stores/asset'
 import type { Follower } from '@/api/asset-stream'
 import type { Asset } from '@/api/types'
@@ -75,4 +76,38 @@ test('a page that leaves follows no more', async () => {
   expect(follower).toBeNull()
   expect(store.asset).toBeNull()
   expect(store.isConnected).toBe(true)
+})
+
+test('a state that comes when its asset is closed, or another is open, is shown under no address', async () => {
+  const store = useAssetStore()
+  vi.spyOn(api, 'asset').mockResolvedValueOnce(state('Buoy'))
+  await store.open(7)
+  let answer = (_: Asset): void => {}
+  vi.spyOn(api, 'asset').mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)))
+  const refreshed = store.refresh()
+  const late = follower!
+  store.close()
+  answer(state('Buoy, late'))
+  late.whole(state('Buoy, told late'))
+  await refreshed
+  expect(store.asset).toBeNull()
+  vi.spyOn(api, 'asset').mockResolvedValueOnce({ ...state('Lantern'), id: 8 })
+  await store.open(8)
+  late.whole(state('Buoy, told late'))
+  expect(store.asset!.name).toBe('Lantern')
+})
+
+test('an asset that is opened while the server is away fills when it is back', async () => {
+  vi.useFakeTimers()
+  try {
+    const store = useAssetStore()
+    vi.spyOn(api, 'asset').mockRejectedValueOnce(new ApiProblem(0, 'away')).mockResolvedValueOnce(state('Buoy'))
+    void store.open(7)
+    await vi.advanceTimersByTimeAsync(100)
+    expect([store.isConnected, store.problem]).toEqual([false, null])
+    await vi.advanceTimersByTimeAsync(2000)
+    expect([store.isConnected, store.asset!.name]).toEqual([true, 'Buoy'])
+  } finally {
+    vi.useRealTimers()
+  }
 })

@@ -2,8 +2,9 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { applyChange, keepSame } from '@/api/asset-change'
 import { api } from '@/api/client'
-import { takeEarly } from '@/api/early-asset'
+import { takeEarly } from '@/model/early-asset'
 import { followAsset } from '@/api/follow-asset'
+import { patiently } from '@/api/patiently'
 import type { Asset } from '@/api/types'
 
 /** The asset that is open, kept up to date by the server. */
@@ -35,9 +36,20 @@ export const useAssetStore = defineStore('asset', () => {
     if (opening === id || (asset.value?.id === id && stopFollowing)) return
     close()
     opening = id
+    let early = takeEarly(id)
     try {
-      const opened = await (takeEarly(id) ?? api.asset(id))
-      if (opening !== id) return
+      const opened = await patiently(
+        async () => {
+          if (opening !== id) return null
+          const asked = early ?? api.asset(id)
+          early = null
+          return await asked
+        },
+        (isWaiting) => {
+          if (opening === id) isConnected.value = !isWaiting
+        }
+      )
+      if (opening !== id || !opened) return
       asset.value = opened
     } catch (e) {
       if (opening === id) problem.value = (e as Error).message
@@ -55,11 +67,13 @@ export const useAssetStore = defineStore('asset', () => {
     })
   }
 
+  /** A state that comes when its asset is no longer open is nobody's. */
   function put(now: Asset): void {
-    if (!asset.value || asset.value.id === now.id) asset.value = keepSame(asset.value, now)
+    if (asset.value?.id === now.id) asset.value = keepSame(asset.value, now)
   }
 
   function hear(now: Asset): void {
+    if (asset.value?.id !== now.id) return
     told = now
     heard++
     put(now)
@@ -69,14 +83,15 @@ export const useAssetStore = defineStore('asset', () => {
   async function refresh(): Promise<void> {
     if (!asset.value) return
     const { id } = asset.value
+    const isOpen = (): boolean => asset.value?.id === id
     let before: number
-    let now: Asset
+    let now: Asset | null
     do {
       before = heard
-      now = await api.asset(id)
+      now = await patiently(async () => (isOpen() ? await api.asset(id) : null))
       // An answer may be older than what was told while it was under way.
-    } while (heard !== before && asset.value?.id === id)
-    put(now)
+    } while (heard !== before && isOpen())
+    if (now) put(now)
   }
 
   function close(): void {

@@ -21,7 +21,9 @@ export const useLabelsStore = defineStore('labels', () => {
     () => {
       known.clear()
       asked.clear()
-    }
+    },
+    // Before anybody picks on the new model.
+    { flush: 'sync' }
   )
 
   /** Null until they are fetched. */

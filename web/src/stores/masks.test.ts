@@ -12,7 +12,7 @@ function state(number: number, plan: MaskPlan): MaskState {
   return { state: number, position: number, length: number, words: 'w', nextWords: '', plan, images: [] }
 }
 
-vi.mock('@/components/say', () => ({
+vi.mock('@/stores/say', () => ({
   orSay: async (action: () => Promise<unknown>) => {
     try {
       await action()
@@ -132,5 +132,46 @@ describe('masks of an asset', () => {
     expect(api.masks).toHaveBeenCalledTimes(2)
     await masks.follow(6, 0)
     expect(api.masks).toHaveBeenLastCalledWith(6)
+  })
+
+  it('fills, and keeps what was changed, when the server comes back', async () => {
+    vi.useFakeTimers()
+    try {
+      let there = state(4, empty)
+      vi.spyOn(api, 'masks')
+        .mockRejectedValueOnce(new ApiProblem(0, 'away'))
+        .mockImplementation(async () => there)
+      const keep = vi
+        .spyOn(api, 'keepMasks')
+        .mockImplementation(async (_id, based, _words, plan) => (there = state(based + 1, plan)))
+      const masks = useMasksStore()
+      void masks.open(5)
+      const isKept = masks.keep('early', () => grown)
+      expect(masks.plan).toEqual(grown)
+      await vi.advanceTimersByTimeAsync(5000)
+      expect(await isKept).toBe(true)
+      expect(keep.mock.calls.map((c) => c[1])).toEqual([4])
+      expect(masks.kept).toEqual(state(5, grown))
+    } finally {
+      vi.useRealTimers()
+    }
+  })
+
+  it('knows its own change again whose answer was lost on its way', async () => {
+    vi.useFakeTimers()
+    try {
+      const masks = useMasksStore()
+      await masks.open(5)
+      vi.spyOn(api, 'keepMasks')
+        .mockRejectedValueOnce(new ApiProblem(0, 'broke off'))
+        .mockRejectedValueOnce(new ApiProblem(409, 'changed by somebody else'))
+      vi.spyOn(api, 'masks').mockResolvedValue(state(1, grown))
+      const isKept = masks.keep('one', () => grown)
+      await vi.advanceTimersByTimeAsync(2000)
+      expect(await isKept).toBe(true)
+      expect(masks.kept).toEqual(state(1, grown))
+    } finally {
+      vi.useRealTimers()
+    }
   })
 })

@@ -1,7 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { ApiProblem } from '@/api/http'
+import { InOrder } from '@/api/in-order'
+import { patiently } from '@/api/patiently'
+import { usePersonStore } from '@/stores/person'
+import { orSay } from '@/stores/say'
 import type { MaskPlan, MaskState } from '@/api/types'
 
 const EMPTY: MaskPlan = { borders: [], touchUps: [], masks: [], packs: [] }
@@ -18,22 +22,28 @@ interface Pending {
 /** The masks of the asset that is open: what is kept, and what is tried while a number is dragged. */
 export const useMasksStore = defineStore('masks', () => {
   const assetId = ref(0)
+  /** Whether the server is awaited with something of them. */
+  const isAwaited = ref(false)
   const states = shallowRef<ReadonlyMap<number, MaskState>>(new Map())
   const tried = shallowRef<MaskChange | null>(null)
   const pending = shallowRef<Pending[]>([])
-  /** Changes are sent one after another, each based on what the one before it left. */
-  let queue: Promise<unknown> = Promise.resolve()
+  /** Each is based on what the one before it left. */
+  const changes = new InOrder()
   /** Counts what came of changes. */
   let turns = 0
 
   const kept = computed(() => states.value.get(assetId.value) ?? null)
 
-  /** What is shown: what is kept, with what is on its way and what is tried now. */
-  const plan = computed(() => {
-    const own = pending.value.filter((p) => p.asset === assetId.value).map((p) => p.change)
-    if (tried.value) own.push(tried.value)
-    return own.reduce((before, change) => change(before), kept.value?.plan ?? EMPTY)
-  })
+  /** What is meant: what is kept, with what is on its way. */
+  const meant = computed(() =>
+    pending.value
+      .filter((p) => p.asset === assetId.value)
+      .reduce((before, p) => p.change(before), kept.value?.plan ?? EMPTY)
+  )
+
+  /** What is shown: the same with what is tried now. */
+  const plan = computed(() => (tried.value ? tried.value(meant.value) : meant.value))
+  const unsent = computed(() => pending.value.length)
 
   function setState(id: number, state: MaskState | null): void {
     const next = new Map(states.value)
@@ -49,15 +59,27 @@ export const useMasksStore = defineStore('masks', () => {
       if (!pending.value.some((p) => p.asset === id)) setState(id, null)
     }
     assetId.value = id
-    const turn = turns
-    const state = await api.masks(id)
+    await read(id)
+  }
+
+  /** Reads the state of an asset for as long as somebody waits for it: it is open, or changes of it are on their way. */
+  async function read(id: number): Promise<void> {
+    const isWanted = (): boolean => assetId.value === id || pending.value.some((p) => p.asset === id)
+    let turn = turns
+    const state = await patiently(
+      async () => {
+        turn = turns
+        return isWanted() ? await api.masks(id) : null
+      },
+      (is) => (isAwaited.value = is)
+    )
     // What was kept meanwhile is newer than what was asked for before.
-    if (turn === turns) setState(id, state)
+    if (state && turn === turns) setState(id, state)
   }
 
   /** Another state was named by the server: somebody else changed the masks, or we did. */
   async function follow(id: number, state: number): Promise<void> {
-    await queue
+    await changes.settled
     if (assetId.value !== id || kept.value?.state !== state) await orSay(() => open(id))
   }
 
@@ -71,13 +93,34 @@ export const useMasksStore = defineStore('masks', () => {
    * nor is what was changed on top of it.
    */
   function keep(words: string, change: MaskChange): Promise<boolean> {
-    const own: Pending = { asset: assetId.value, change }
     tried.value = null
+    const person = usePersonStore()
+    if (!person.mayChange) return orSay(async () => person.needChange())
+    const own: Pending = { asset: assetId.value, change }
     pending.value = [...pending.value, own]
-    return run(own.asset, own, () => {
-      const { state, plan: newest } = states.value.get(own.asset)!
-      return api.keepMasks(own.asset, state, words, change(newest))
-    })
+    return run(own.asset, own, () => sendPlan(own, words))
+  }
+
+  async function sendPlan({ asset, change }: Pending, words: string): Promise<MaskState> {
+    const { state, plan: newest } = states.value.get(asset)!
+    const next = change(newest)
+    let isSentBefore = false
+    return patiently(
+      () => {
+        const isAgain = isSentBefore
+        isSentBefore = true
+        return api.keepMasks(asset, state, words, next).catch((e: unknown) => arrivedBefore(e, isAgain, asset, next))
+      },
+      (is) => (isAwaited.value = is)
+    )
+  }
+
+  /** A change whose answer was lost on its way meets itself when it is sent again. */
+  async function arrivedBefore(e: unknown, isAgain: boolean, asset: number, sent: MaskPlan): Promise<MaskState> {
+    if (!isAgain || !(e instanceof ApiProblem) || e.status !== 409) throw e
+    const there = await api.masks(asset)
+    if (JSON.stringify(there.plan) !== JSON.stringify(sent)) throw e
+    return there
   }
 
   function step(steps: number): Promise<boolean> {
@@ -86,23 +129,24 @@ export const useMasksStore = defineStore('masks', () => {
   }
 
   function run(asset: number, own: Pending | null, request: () => Promise<MaskState>): Promise<boolean> {
-    const done = queue.then(async () => {
+    return changes.after(async () => {
       if (own && !pending.value.includes(own)) return false
       let next: MaskState | null = null
-      const isKept = await orSay(async () => (next = await request()))
+      const isKept = await orSay(async () => {
+        if (!states.value.has(asset)) await read(asset)
+        next = await request()
+      })
       turns++
       if (isKept) {
         pending.value = pending.value.filter((p) => p !== own)
         setState(asset, next)
       } else {
         pending.value = pending.value.filter((p) => p.asset !== asset)
-        await orSay(async () => setState(asset, await api.masks(asset)))
+        await orSay(() => read(asset))
       }
       return isKept
     })
-    queue = done
-    return done
   }
 
-  return { kept, plan, open, follow, look, keep, step }
+  return { kept, meant, plan, unsent, isAwaited, open, follow, look, keep, step }
 })

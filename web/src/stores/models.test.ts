@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { geometry } from '@/api/geometry'
+import { geometry } from '@/model/geometry'
 import type { Model } from '@/model/model'
 import { useModelsStore } from '@/stores/models'
 

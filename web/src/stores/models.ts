@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, markRaw, shallowReactive } from 'vue'
-import { geometry } from '@/api/geometry'
-import type { GeometryOf } from '@/api/geometry'
+import { geometry } from '@/model/geometry'
+import type { GeometryOf } from '@/model/geometry'
 import type { Model } from '@/model/model'
 
 /** Bytes of geometry kept for those who come back; the one asked for last is kept at any size. */

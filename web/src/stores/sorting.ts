@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
-import { patiently } from '@/api/patiently'
+import { InOrder } from '@/api/in-order'
 import { DrawerTally } from '@/model/drawer-tally'
 import { eachInRuns } from '@/model/runs'
 import { useModelsStore } from '@/stores/models'
+import { usePersonStore } from '@/stores/person'
 import { whenDrawn } from '@/stores/when-drawn'
 
 import type { Group, JournalState, Revision } from '@/api/types'
@@ -27,13 +28,13 @@ export const useSortingStore = defineStore('sorting', () => {
   let turns = 0
   let loadedStamp = UNKNOWN
   let wantedStamp = UNKNOWN
-  let sending: Promise<unknown> = Promise.resolve()
+  const changes = new InOrder()
   /** The showing of the present model, with its claims. */
   let showing: Promise<void> = Promise.resolve()
   /** Claims that are on their way. */
   const unsent = ref(0)
   /** Whether they wait for a server that does not answer. */
-  const isWaiting = ref(false)
+  const isWaiting = computed(() => changes.state.isWaiting)
 
   /** Whether the model has been drawn: it is seen first, and counted then. */
   const isDrawn = ref(false)
@@ -109,6 +110,7 @@ export const useSortingStore = defineStore('sorting', () => {
     locked: Set<number>,
     onStored: (state: JournalState) => void = () => {}
   ): Promise<void> {
+    usePersonStore().needChange()
     // A model is seen, and picked on, a moment before its claims are known.
     const meant = model.value
     if (!faceGroups.value) await showing
@@ -125,27 +127,32 @@ export const useSortingStore = defineStore('sorting', () => {
     try {
       const asset = assetId.value
       const ranges = [...faces]
-      await inOrder(async () =>
-        onStored(
-          await patiently(() => api.claim(asset, revisionId, group?.id ?? 0, ranges), (is) => (isWaiting.value = is))
-        )
-      )
+      await forgetting(changes.send(async () => onStored(await api.claim(asset, revisionId, group?.id ?? 0, ranges))))
     } finally {
       unsent.value--
       if (unsent.value === 0) await followJournal(wantedStamp)
     }
   }
 
-  /** Sends changes of the journal one after another; what was loaded before is out of date then. */
+  /** Sends a change of the journal behind those before it, and patiently: it comes to the same when it arrives twice. */
+  function send<T>(request: () => Promise<T>): Promise<T> {
+    return forgetting(changes.send(request))
+  }
+
+  /** The same for what is sent once only. */
   function inOrder<T>(request: () => Promise<T>): Promise<T> {
-    const sent = sending.then(request)
-    const forget = (): void => {
+    return forgetting(changes.after(request))
+  }
+
+  /** What was loaded before a change of the journal is out of date after it. */
+  async function forgetting<T>(change: Promise<T>): Promise<T> {
+    try {
+      return await change
+    } finally {
       loadedStamp = UNKNOWN
       turns++
     }
-    sending = sent.then(forget, forget)
-    return sent
   }
 
-  return { model, faceGroups, hidden, assetId, drawers, claimedShare, unsent, isWaiting, show, followJournal, claim, inOrder }
+  return { model, faceGroups, hidden, assetId, drawers, claimedShare, unsent, isWaiting, show, followJournal, claim, send, inOrder }
 })

@@ -1,6 +1,7 @@
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
+import { usePersonStore } from '@/stores/person'
 import { useSortingStore } from '@/stores/sorting'
 
 /**
@@ -11,8 +12,10 @@ export function useChange(): (request: () => Promise<unknown>) => Promise<boolea
   const store = useAssetStore()
   const sorting = useSortingStore()
   const own = useOwnStepsStore()
+  const person = usePersonStore()
   return (request) =>
     orSay(async () => {
+      person.needChange()
       const { id, history } = store.asset!
       const answer = await sorting.inOrder(request)
       await store.refresh()

@@ -53,7 +53,7 @@ export function useJournalSteps(): JournalSteps {
 
   async function step(steps: number): Promise<HistoryEntry | null> {
     // What is on its way is part of the journal by the time that this is decided.
-    await sorting.inOrder(() => store.refresh())
+    await sorting.send(() => store.refresh())
     const from = entryAt(store.asset!.journalPosition)?.id ?? 0
     if (steps < 0 && !(await mayUndo(steps))) return null
     let position: number | null = null

@@ -82,7 +82,7 @@
     </div>
     <div class="foot">
       <slot name="progress" />
-      <el-button class="go" type="primary" size="large" native-type="submit" :disabled="!canBake">Bake</el-button>
+      <el-button v-work class="go" type="primary" size="large" native-type="submit" :disabled="!canBake">Bake</el-button>
     </div>
   </form>
 </template>

@@ -12,7 +12,7 @@
             {{ outcome(bake) }}
           </span>
         </button>
-        <button class="word-button trash" type="button" :aria-label="`Put the bake of ${moment(bake.createdAt)} into the trash`" @click="trash(bake)">To the trash</button>
+        <button v-work class="word-button trash" type="button" :aria-label="`Put the bake of ${moment(bake.createdAt)} into the trash`" @click="trash(bake)">To the trash</button>
       </li>
     </ul>
   </section>
@@ -21,7 +21,7 @@
 <script setup lang="ts">
 import { ElMessage } from 'element-plus'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { bakeState } from '@/model/bake-state'
 import { count, moment, percent, seconds } from '@/model/words'
 

@@ -19,7 +19,7 @@
         <template #progress>
           <div v-if="isRunning" class="running">
             <job-line :share="running!.share" doing="" />
-            <el-button @click="cancel">Cancel</el-button>
+            <el-button v-work @click="cancel">Cancel</el-button>
             <p class="small soft">{{ running!.doing }}</p>
           </div>
         </template>
@@ -60,7 +60,7 @@ import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import MapView from '@/components/map-view.vue'
 import ProposalDialog from '@/components/proposal-dialog.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bakeState } from '@/model/bake-state'
 import { groupsOfBake } from '@/model/groups-of-bake'
@@ -73,7 +73,7 @@ import PairsPanel from '@/views/bake/pairs-panel.vue'
 import PreflightList from '@/views/bake/preflight-list.vue'
 import ProblemList from '@/views/bake/problem-list.vue'
 import ReachPanel from '@/views/bake/reach-panel.vue'
-import { useAnswer } from '@/views/bake/use-answer'
+import { useAnswer } from '@/components/use-answer'
 import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
 import type { Cure, ProblemRegion, SheetPlan } from '@/api/types'

@@ -79,7 +79,7 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
-import { useAnswer } from '@/views/bake/use-answer'
+import { useAnswer } from '@/components/use-answer'
 
 import type { BakeSettings } from '@/api/types'
 

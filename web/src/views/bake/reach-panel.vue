@@ -40,7 +40,7 @@ import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import CageStage from '@/views/bake/cage-stage.vue'
 import ReachRow from '@/views/bake/reach-row.vue'
-import { useAnswer } from '@/views/bake/use-answer'
+import { useAnswer } from '@/components/use-answer'
 
 import type { BakeSettings, Reach } from '@/api/types'
 

@@ -1,7 +1,7 @@
 import { computed, reactive, watch } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
-import { useAnswer } from '@/views/bake/use-answer'
+import { useAnswer } from '@/components/use-answer'
 import type { ComputedRef } from 'vue'
 import type { BakeSettings, Cure, IdOrigin, OriginChoice, Reach, Revision } from '@/api/types'
 

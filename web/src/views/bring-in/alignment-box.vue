@@ -5,15 +5,15 @@
     <template v-else-if="check">
       <notice-line v-if="source.alignment" kind="good">
         Aligned: {{ check.words || 'by hand' }}.
-        <button class="link" type="button" @click="align(NONE)">Back to the file's own place</button>
+        <button v-work class="link" type="button" @click="align(NONE)">Back to the file's own place</button>
       </notice-line>
       <notice-line v-else-if="check.words" kind="warn">
         <template v-if="check.differences.length > 0">The source is {{ check.differences.join(', ') }} than its target. </template>
         <template v-else>{{ sizeWords }} </template>The surfaces lie {{ length(check.meanDistance) }} apart; after
         <strong>{{ check.words }}</strong> it is {{ length(check.proposedDistance) }}.
         <div class="verbs">
-          <el-button size="small" type="primary" @click="align(check.proposal)">Align it</el-button>
-          <el-button size="small" @click="isTyping = !isTyping">Type one…</el-button>
+          <el-button v-work size="small" type="primary" @click="align(check.proposal)">Align it</el-button>
+          <el-button v-work size="small" @click="isTyping = !isTyping">Type one…</el-button>
         </div>
       </notice-line>
       <notice-line v-else :kind="check.isClose ? 'good' : 'warn'">
@@ -22,7 +22,7 @@
           {{ sizeWords }} The surfaces lie {{ length(check.meanDistance) }} apart, and no usual turn or unit brings them
           nearer. Are these two the same thing?
         </template>
-        <button class="link" type="button" @click="isTyping = !isTyping">Type an alignment…</button>
+        <button v-work class="link" type="button" @click="isTyping = !isTyping">Type an alignment…</button>
       </notice-line>
       <form v-if="isTyping" class="form" @submit.prevent="alignTyped">
         <label>scale <el-input-number v-model="scale" :min="0.000001" :controls="false" size="small" /></label>
@@ -35,7 +35,7 @@
             <el-option v-for="u in UPS" :key="u.label" :value="u.label" :label="u.label" />
           </el-select>
         </label>
-        <el-button size="small" native-type="submit">Align so</el-button>
+        <el-button v-work size="small" native-type="submit">Align so</el-button>
       </form>
     </template>
   </section>
@@ -46,7 +46,7 @@ import { ElButton, ElInputNumber, ElOption, ElSelect } from 'element-plus'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { length } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 

@@ -64,8 +64,8 @@
         <span class="name">{{ r.fileName }}</span>
         <span v-if="r.isCurrent" class="soft">current</span>
         <template v-else>
-          <el-button size="small" @click="makeCurrent(r)">Make current</el-button>
-          <button class="word-button" type="button" @click="orSay(() => api.putIntoTrash('model', r.id))">To the trash</button>
+          <el-button v-work size="small" @click="makeCurrent(r)">Make current</el-button>
+          <button v-work class="word-button" type="button" @click="orSay(() => api.putIntoTrash('model', r.id))">To the trash</button>
         </template>
       </li>
     </ul>
@@ -76,7 +76,7 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { CHANGE_COLORS, CHANGE_KINDS, CHANGE_WORDS, changeKind, changeWords } from '@/model/change-words'
 import { area, count, percent } from '@/model/words'

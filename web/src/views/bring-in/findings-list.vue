@@ -17,7 +17,7 @@
           <span v-if="finding.faces.length > 0" class="where">show where</span>
         </span>
       </button>
-      <el-button v-if="curesByLayout(finding)" size="small" class="cure" @click="emit('layOut')">
+      <el-button v-work v-if="curesByLayout(finding)" size="small" class="cure" @click="emit('layOut')">
         Automatic UV layout…
       </el-button>
     </li>

@@ -11,10 +11,10 @@
       <li v-if="groups.length > MOST_SHOWN" class="soft small">and {{ groups.length - MOST_SHOWN }} more</li>
     </ul>
     <div class="verbs">
-      <el-button type="primary" size="small" :disabled="!groups" :loading="isKeeping" @click="keep()">
+      <el-button v-work type="primary" size="small" :disabled="!groups" :loading="isKeeping" @click="keep()">
         Keep these groups
       </el-button>
-      <el-button size="small" @click="isChoosing = true">Choose…</el-button>
+      <el-button v-work size="small" @click="isChoosing = true">Choose…</el-button>
     </div>
     <proposal-dialog
       v-if="isChoosing"

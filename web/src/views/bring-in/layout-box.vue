@@ -1,12 +1,12 @@
 <template>
   <section class="box">
     <job-line v-if="isUnderWay" :share="layout!.share" :doing="layout!.doing">
-      <el-button size="small" @click="cancel">Cancel</el-button>
+      <el-button v-work size="small" @click="cancel">Cancel</el-button>
     </job-line>
     <notice-line v-else-if="layout?.state === 'failed'" kind="bad">{{ layout.problem }}</notice-line>
     <p v-else-if="revision.hasLayout && layout" class="small">
       Automatic UV layout: {{ count(layout.charts, 'chart') }}, {{ percent(layout.coverage) }} of the sheet.
-      <button class="link" type="button" @click="drop">Back to the file's own UVs</button>
+      <button v-work class="link" type="button" @click="drop">Back to the file's own UVs</button>
     </p>
     <form v-if="isOpen && !isUnderWay" class="form" @submit.prevent="start()">
       <label>
@@ -20,7 +20,7 @@
         <el-input-number v-model="margin" :min="1" :max="64" size="small" aria-label="Margin in px" />
       </label>
       <p class="soft small wide">Replaces the UVs here; the file stays as it came, and claims stay too.</p>
-      <el-button class="wide" type="primary" native-type="submit" :loading="isStarting">Lay it out</el-button>
+      <el-button v-work class="wide" type="primary" native-type="submit" :loading="isStarting">Lay it out</el-button>
     </form>
   </section>
 </template>
@@ -31,7 +31,7 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'

@@ -26,7 +26,7 @@
       <button class="word-button" type="button" @click="uploading.stop()">Stop</button>
     </job-line>
     <job-line v-else-if="arriving?.state === 'reading'" :share="arriving.share" :doing="`${arriving.fileName}: ${arriving.doing}`">
-      <button class="word-button" type="button" @click="orSay(() => api.stopReading(arriving!.id))">Stop</button>
+      <button v-work class="word-button" type="button" @click="orSay(() => api.stopReading(arriving!.id))">Stop</button>
     </job-line>
     <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
     <notice-line v-else-if="arriving?.state === 'refused'" kind="bad">
@@ -35,10 +35,10 @@
     </notice-line>
 
     <div class="verbs">
-      <el-button :disabled="uploading !== null" @click="chooser?.click()">
+      <el-button v-work :disabled="uploading !== null" @click="chooser?.click()">
         {{ revision ? 'Replace…' : 'Choose files…' }}
       </el-button>
-      <el-button v-if="revision && role === 'source'" @click="setAside">Set aside</el-button>
+      <el-button v-work v-if="revision && role === 'source'" @click="setAside">Set aside</el-button>
     </div>
     <p v-if="!revision" class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, a folder or .zip of them</p>
     <input
@@ -60,8 +60,8 @@ import { api } from '@/api/client'
 import { uploadModel } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
-import { droppedFiles } from '@/model/dropped-files'
+import { orSay } from '@/stores/say'
+import { droppedFiles } from '@/api/dropped-files'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 

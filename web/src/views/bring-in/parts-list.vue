@@ -1,7 +1,7 @@
 <template>
   <div class="verbs">
-    <el-button size="small" :disabled="chosen.length !== 1" @click="rename">Rename…</el-button>
-    <el-dropdown trigger="click" :disabled="chosen.length !== 1" @command="split">
+    <el-button v-work size="small" :disabled="chosen.length !== 1" @click="rename">Rename…</el-button>
+    <el-dropdown v-work trigger="click" :disabled="chosen.length !== 1" @command="split">
       <el-button size="small" :disabled="chosen.length !== 1">Split…</el-button>
       <template #dropdown>
         <el-dropdown-menu>
@@ -11,11 +11,11 @@
         </el-dropdown-menu>
       </template>
     </el-dropdown>
-    <el-button size="small" :disabled="chosen.length < 2" @click="merge">Merge…</el-button>
-    <el-button v-if="revision.role === 'target' && model.uvs" size="small" :disabled="chosen.length === 0" @click="ownSheet">
+    <el-button v-work size="small" :disabled="chosen.length < 2" @click="merge">Merge…</el-button>
+    <el-button v-work v-if="revision.role === 'target' && model.uvs" size="small" :disabled="chosen.length === 0" @click="ownSheet">
       Own sheet…
     </el-button>
-    <el-button v-if="revision.partEdits > 0" size="small" @click="takeBack">Undo edit</el-button>
+    <el-button v-work v-if="revision.partEdits > 0" size="small" @click="takeBack">Undo edit</el-button>
   </div>
   <p class="soft small">
     {{ count(parts.length, 'part') }}, {{ chosen.length || 'none' }} picked. Click picks, Shift adds. The file itself
@@ -44,11 +44,11 @@ import { ElButton, ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessageBox } fr
 import { computed } from 'vue'
 import { api } from '@/api/client'
 import LongList from '@/components/long-list.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { facesOf } from '@/model/model'
 import { isInRuns } from '@/model/runs'
 import { count } from '@/model/words'
-import { modeOf } from '@/stage/gestures'
+import { modeOf } from '@/stage/press'
 import { useAssetStore } from '@/stores/asset'
 
 import type { Revision } from '@/api/types'

@@ -1,7 +1,7 @@
 <template>
   <section class="box">
     <h3>Sheets</h3>
-    <el-select :model-value="plan.by" size="small" aria-label="How sheets are made" @change="choose">
+    <el-select v-work :model-value="plan.by" size="small" aria-label="How sheets are made" @change="choose">
       <el-option value="fitting" label="as the UVs lie" />
       <el-option value="one" label="all on one" />
       <el-option value="udim" label="by UDIM tile" />
@@ -28,7 +28,7 @@
 import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 

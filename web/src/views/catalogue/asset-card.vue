@@ -21,7 +21,7 @@
     </router-link>
     <div v-if="person.mayWork" class="verbs">
       <button class="word-button" type="button" :aria-label="`Rename ${asset.name}`" @click="rename">Rename</button>
-      <button class="word-button" type="button" :aria-label="`Copy ${asset.name}`" @click="copy">Copy</button>
+      <button class="word-button" type="button" :aria-label="`Copy ${asset.name}`" @click="copy()">Copy</button>
       <button class="word-button" type="button" :aria-label="`Put ${asset.name} into the trash`" @click="trash">To the trash</button>
     </div>
   </article>
@@ -31,7 +31,8 @@
 import { ElMessage, ElMessageBox } from 'element-plus'
 import { computed } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
+import { orSay } from '@/stores/say'
 import { moment, percent } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
 
@@ -58,13 +59,11 @@ async function rename(): Promise<void> {
   emit('changed')
 }
 
-async function copy(): Promise<void> {
-  await orSay(async () => {
-    await api.copyAsset(props.asset.id)
-    ElMessage({ type: 'success', message: `Copy of ${props.asset.name} begins as this one stands now, without its bakes and packages.` })
-  })
+const { run: copy } = useOneAtATime(async () => {
+  await api.copyAsset(props.asset.id)
+  ElMessage({ type: 'success', message: `Copy of ${props.asset.name} begins as this one stands now, without its bakes and packages.` })
   emit('changed')
-}
+})
 
 async function trash(): Promise<void> {
   await orSay(async () => {

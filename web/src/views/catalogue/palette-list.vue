@@ -18,11 +18,11 @@
         </li>
       </ul>
     </section>
-    <form class="new" @submit.prevent="create">
-      <el-input v-model="name" size="small" maxlength="120" placeholder="Name of a new palette" aria-label="Name of a new palette" />
-      <el-button size="small" native-type="submit" :disabled="name.trim() === ''">New palette</el-button>
+    <form class="new" @submit.prevent="create()">
+      <el-input v-work v-model="name" size="small" maxlength="120" placeholder="Name of a new palette" aria-label="Name of a new palette" />
+      <el-button v-work size="small" native-type="submit" :disabled="name.trim() === ''">New palette</el-button>
     </form>
-    <el-button size="small" @click="chooser?.click()">Read a palette file…</el-button>
+    <el-button v-work size="small" @click="chooser?.click()">Read a palette file…</el-button>
     <input ref="chooser" type="file" accept=".json,application/json" hidden aria-label="Palette file" @change="read" />
   </aside>
 </template>
@@ -34,8 +34,9 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useReading } from '@/components/use-reading'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { readJsonFile } from '@/model/json-file'
 import { count } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
@@ -61,9 +62,7 @@ function isFound(group: PaletteGroup): boolean {
   return [group.name, ...group.keywords].some((word) => word.toLowerCase().includes(wanted))
 }
 
-function create(): void {
-  void orSay(async () => open((await api.createPalette(name.value, null, person.showForNew)).id))
-}
+const { run: create } = useOneAtATime(async () => open((await api.createPalette(name.value, null, person.showForNew)).id))
 
 function read(): void {
   const file = chooser.value?.files?.[0]

@@ -22,10 +22,10 @@
       </p>
       <p class="verbs small">
         <a :href="api.recipeFileUrl(recipe.id)" download>Download</a>
-        <button v-if="recipe.uses.length === 0" class="link" type="button" @click="remove(recipe)">Remove</button>
+        <button v-work v-if="recipe.uses.length === 0" class="link" type="button" @click="remove(recipe)">Remove</button>
       </p>
     </section>
-    <el-button size="small" @click="chooser?.click()">Read a recipe file…</el-button>
+    <el-button v-work size="small" @click="chooser?.click()">Read a recipe file…</el-button>
     <input ref="chooser" type="file" accept=".json,application/json" hidden aria-label="Recipe file" @change="read" />
   </aside>
 </template>
@@ -35,7 +35,7 @@ import { ElButton, ElMessage } from 'element-plus'
 import { useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useReading } from '@/components/use-reading'
 import { readJsonFile } from '@/model/json-file'
 import { count, moment } from '@/model/words'

@@ -2,7 +2,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import { uploadModel } from '@/api/upload'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { divideModels, nameOf } from '@/model/model-files'
 import { usePersonStore } from '@/stores/person'
 

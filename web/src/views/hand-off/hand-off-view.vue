@@ -14,7 +14,7 @@
     <template v-else>
       <template-panel :draft="draft" :names="names" :packs="packs" />
       <file-list :plan="draft.plan.value">
-        <div class="go">
+        <div v-work class="go">
           <el-button type="primary" :disabled="!canMake || isAsking" @click="make(true)">Make and download</el-button>
           <el-button :disabled="!canMake || isAsking" @click="make(false)">Make the package</el-button>
         </div>

@@ -35,7 +35,7 @@
 <script setup lang="ts">
 import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 
 import type { HandoffPackage, ManifestPack } from '@/model/handoff-package'
 import type { PackTrial } from '@/stage/look-stage'

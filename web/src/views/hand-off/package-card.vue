@@ -5,10 +5,10 @@
       <span class="soft small">{{ moment(handoff.createdAt) }}</span>
     </header>
     <job-line v-if="isUnderWay" :share="handoff.share" :doing="handoff.doing">
-      <button class="word-button" type="button" @click="orSay(() => api.stopPacking(handoff.id))">Stop</button>
+      <button v-work class="word-button" type="button" @click="orSay(() => api.stopPacking(handoff.id))">Stop</button>
     </job-line>
     <notice-line v-else-if="handoff.state === 'cancelled'" kind="warn">
-      Packing was stopped. <button class="small-button" type="button" @click="again">Make it after all</button>
+      Packing was stopped. <button v-work class="small-button" type="button" @click="again()">Make it after all</button>
     </notice-line>
     <notice-line v-else-if="handoff.state === 'failed'" kind="bad">{{ handoff.problem }}</notice-line>
     <template v-if="!isUnderWay && handoff.bytes !== null">
@@ -28,7 +28,7 @@
           <dd class="word">
             {{ handoff.changes }}
             <button class="small-button" type="button" :aria-expanded="files !== null" @click="showFiles">{{ files ? 'Hide files' : 'Files' }}</button>
-            <button class="small-button" type="button" title="From what is kept of it; it comes out byte for byte as it was, or says that it does not" @click="again">Make it again</button>
+            <button v-work class="small-button" type="button" title="From what is kept of it; it comes out byte for byte as it was, or says that it does not" @click="again()">Make it again</button>
           </dd>
         </template>
         <template v-if="handoff.deliveredTo">
@@ -43,11 +43,11 @@
       </ul>
       <div class="verbs">
         <a class="button" :href="api.packageUrl(handoff.id)" download>Download</a>
-        <el-button :loading="isSending" @click="sendIt()">{{ handoff.receipt ? 'Send again' : 'Send to the receiver' }}</el-button>
+        <el-button v-work :loading="isSending" @click="sendIt()">{{ handoff.receipt ? 'Send again' : 'Send to the receiver' }}</el-button>
         <el-tooltip :content="folder ? `Puts it whole into ${folder}` : 'No hand-off folder is set: name one by IDIOTAXA_HANDOFF_FOLDER and start again.'">
-          <span><el-button :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
+          <span><el-button v-work :disabled="!folder" @click="deliver">Put into the folder</el-button></span>
         </el-tooltip>
-        <button class="word-button" type="button" @click="trash">To the trash</button>
+        <button v-work class="word-button" type="button" @click="trash">To the trash</button>
       </div>
     </template>
     <notice-line v-if="handoff.receiverProblem" kind="bad">{{ handoff.receiverProblem }}</notice-line>
@@ -61,7 +61,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bytes, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -101,14 +101,12 @@ async function trash(): Promise<void> {
 }
 
 /** It comes out byte for byte as it was, or says that it does not. */
-async function again(): Promise<void> {
-  await orSay(async () => {
-    await api.makeAgain(props.handoff.id)
-    isAgain.value = true
-    await store.refresh()
-    tellAgain()
-  })
-}
+const { run: again } = useOneAtATime(async () => {
+  await api.makeAgain(props.handoff.id)
+  isAgain.value = true
+  await store.refresh()
+  tellAgain()
+})
 const isAgain = ref(false)
 /** A small package may be made again before anybody asks how it stands. */
 function tellAgain(): void {

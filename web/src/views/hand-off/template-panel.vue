@@ -43,12 +43,12 @@
       </el-select>
       <template v-if="draft.isChanged.value">
         <button class="small-button" type="button" @click="draft.takeBack()">Take back changes</button>
-        <button v-if="draft.chosen.value?.id" class="small-button" type="button" @click="draft.keep()">
+        <button v-work v-if="draft.chosen.value?.id" class="small-button" type="button" @click="draft.keep()">
           Keep in {{ draft.chosen.value.name }}
         </button>
       </template>
-      <button class="small-button" type="button" @click="draft.keepAs()">Keep as…</button>
-      <button v-if="draft.chosen.value?.id && !draft.isChanged.value" class="small-button" type="button" @click="draft.forget()">
+      <button v-work class="small-button" type="button" @click="draft.keepAs()">Keep as…</button>
+      <button v-work v-if="draft.chosen.value?.id && !draft.isChanged.value" class="small-button" type="button" @click="draft.forget()">
         Remove…
       </button>
     </div>

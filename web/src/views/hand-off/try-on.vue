@@ -25,7 +25,7 @@
           />
         </ul>
         <div class="keep">
-          <el-button type="primary" size="small" :disabled="!moved.length" @click="keep">
+          <el-button v-work type="primary" size="small" :disabled="!moved.length" @click="keep">
             {{ moved.length ? `Keep ${count(moved.length, 'look')}` : 'Keep looks' }}
           </el-button>
           <button v-if="moved.length" class="small-button" type="button" @click="takePresent">Take back</button>
@@ -54,7 +54,7 @@ import { ElButton, ElOption, ElRadioButton, ElRadioGroup, ElSelect } from 'eleme
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { count, moment } from '@/model/words'
 import AimMark from '@/components/aim-mark.vue'

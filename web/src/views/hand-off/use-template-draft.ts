@@ -2,7 +2,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import { ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 

@@ -66,21 +66,37 @@ describe('the table of all assets', () => {
     expect(wrapper.text()).toContain('2 assets, 1 needs a look')
   })
 
-  it('does things to all, or to the chosen ones, and says what was refused', async () => {
+  it('does things to the chosen ones, to none when none is chosen, and says what was refused', async () => {
     const wrapper = await shown([line({}), line({ id: 2, name: 'bell' })])
     const bake = vi.spyOn(api, 'bakeMany').mockResolvedValue([
       { assetId: 1, name: 'buoy', problem: null, remarks: [] },
       { assetId: 2, name: 'bell', problem: 'There is no target that was read.', remarks: [] }
     ])
-    await button(wrapper, 'Bake all').trigger('click')
+    expect(button(wrapper, 'Bake the chosen').attributes('disabled')).toBeDefined()
+    await button(wrapper, 'Bake the chosen').trigger('click')
+    expect(bake).not.toHaveBeenCalled()
+    await wrapper.find('[aria-label="All assets"]').setValue(true)
+    await button(wrapper, 'Bake 2 assets').trigger('click')
     await flushPromises()
     expect(bake).toHaveBeenCalledWith([1, 2])
     expect(wrapper.text()).toContain('bell: There is no target that was read.')
-    await wrapper.find('[data-testid=line-2] input').setValue(true)
+    await wrapper.find('[data-testid=line-1] input').setValue(false)
     const apply = vi.spyOn(api, 'applyToMany').mockResolvedValue([])
     await button(wrapper, 'Apply to 1 asset').trigger('click')
     await flushPromises()
     expect(apply).toHaveBeenCalledWith([2], 3)
+  })
+
+  it('bakes once when it is pressed twice', async () => {
+    const wrapper = await shown([line({})])
+    await wrapper.find('[data-testid=line-1] input').setValue(true)
+    let answer = (_: never[]): void => {}
+    const bake = vi.spyOn(api, 'bakeMany').mockImplementation(() => new Promise((resolve) => (answer = resolve)))
+    await button(wrapper, 'Bake 1 asset').trigger('click')
+    await button(wrapper, 'Bake 1 asset').trigger('click')
+    answer([])
+    await flushPromises()
+    expect(bake).toHaveBeenCalledTimes(1)
   })
 
   it('asks again while something is under way, and only then', async () => {

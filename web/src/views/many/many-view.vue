@@ -6,7 +6,7 @@
         <p class="soft">{{ summary }}</p>
         <router-link :to="{ name: 'catalogue' }">As cards</router-link>
       </div>
-      <div class="verbs" role="group" aria-label="What to do with the chosen assets">
+      <div v-work class="verbs" role="group" aria-label="What to do with the chosen assets">
         <el-button @click="chooser?.click()">Bring in a folder…</el-button>
         <input
           ref="chooser"
@@ -21,10 +21,11 @@
         <el-select v-model="recipe" class="recipes" placeholder="Recipe" aria-label="Recipe">
           <el-option v-for="r in recipes" :key="r.id" :value="r.id" :label="`${r.name}, version ${r.version}`" />
         </el-select>
-        <el-button :disabled="recipe === null || ids.length === 0" @click="doIt('recipe')">Apply to {{ chosenWords }}</el-button>
+        <el-button :disabled="recipe === null || !canDo" @click="doIt('recipe')">Apply to {{ chosenWords }}</el-button>
         <span class="rule" aria-hidden="true" />
-        <el-button :disabled="ids.length === 0" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
-        <el-button :disabled="ids.length === 0" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
+        <el-button :disabled="!canDo" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
+        <el-button :disabled="!canDo" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
+        <span v-if="chosen.length === 0 && lines?.length" class="soft small">Tick what is to be done, or all at the top of the list.</span>
       </div>
       <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
       <job-line v-if="sending !== null" :share="sending" doing="sending the folder">
@@ -89,10 +90,11 @@ import { uploadMany } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import PageTurner from '@/components/page-turner.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { usePatience } from '@/components/use-patience'
 import { useReading } from '@/components/use-reading'
-import { droppedFiles } from '@/model/dropped-files'
+import { droppedFiles } from '@/api/dropped-files'
 import { count, percent } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
@@ -123,8 +125,9 @@ let stopSending = (): void => {}
 const isOver = ref(false)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 
-const ids = computed(() => (chosen.value.length > 0 ? chosen.value : (lines.value ?? []).map((l) => l.id)))
-const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : (all.value?.total ?? 0) > ids.value.length ? 'this page' : 'all'))
+/** Nothing is done to what nobody chose. */
+const canDo = computed(() => chosen.value.length > 0 && !isDoing.value)
+const chosenWords = computed(() => (chosen.value.length > 0 ? count(chosen.value.length, 'asset') : 'the chosen'))
 const isAll = computed({
   get: () => lines.value !== null && lines.value.length > 0 && chosen.value.length === lines.value.length,
   set: (all: boolean) => (chosen.value = all ? (lines.value ?? []).map((l) => l.id) : [])
@@ -184,14 +187,16 @@ function say(done: ManyDone[]): void {
   )
 }
 
-async function doIt(what: 'recipe' | 'bake' | 'hand-off'): Promise<void> {
-  await orSay(async () => {
-    if (what === 'recipe') say(await api.applyToMany(ids.value, recipe.value!))
-    else if (what === 'bake') say(await api.bakeMany(ids.value))
-    else say(await api.handOffMany(ids.value))
-  })
-  await load()
-}
+const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: 'recipe' | 'bake' | 'hand-off') => {
+  const ids = [...chosen.value]
+  try {
+    if (what === 'recipe') say(await api.applyToMany(ids, recipe.value!))
+    else if (what === 'bake') say(await api.bakeMany(ids))
+    else say(await api.handOffMany(ids))
+  } finally {
+    await load()
+  }
+})
 
 function modelWords(line: ManyLine): string {
   if (line.isReading) return 'reading…'

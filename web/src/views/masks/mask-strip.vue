@@ -5,9 +5,9 @@
     </button>
     <div class="body">
       <div class="head">
-        <name-field :name="mask.name" @focus="emit('show')" @rename="(name) => emit('rename', name)" />
+        <name-field v-work :name="mask.name" @focus="emit('show')" @rename="(name) => emit('rename', name)" />
         <span class="soft small mono" title="of the sheet that is shown">{{ problem ? '' : exactShare === null ? `about ${percent(share, 0)}` : percent(exactShare) }}</span>
-        <el-dropdown trigger="click" @command="(word: string) => emit('menu', word)">
+        <el-dropdown v-work trigger="click" @command="(word: string) => emit('menu', word)">
           <button class="opener small" type="button" :aria-label="`What to do with ${mask.name}`">…</button>
           <template #dropdown>
             <el-dropdown-menu>
@@ -30,7 +30,7 @@
           @how="(how) => changePart(p, how)"
           @remove="keep(`${mask.name}: a part taken out`, { ...mask, of: without(mask.of, p) })"
         />
-        <thing-select
+        <thing-select v-work
           :groups="groups"
           :masks="earlier"
           :images="images"
@@ -43,7 +43,7 @@
         <li v-for="(step, s) in mask.steps" :key="s" class="step">
           <span>{{ step.do }}</span>
           <template v-if="step.do === 'tighten'">
-            <drag-number
+            <drag-number v-work
               :model-value="step.low!"
               unit=""
               label="what becomes black"
@@ -51,10 +51,11 @@
               :max="step.high!"
               :step="0.01"
               @try="(low) => tryStep(s, { ...step, low })"
+              @drop="masks.look(null)"
               @keep="(low) => keepStep(s, { ...step, low })"
             />
             –
-            <drag-number
+            <drag-number v-work
               :model-value="step.high!"
               unit=""
               label="what becomes white"
@@ -62,10 +63,11 @@
               :max="1"
               :step="0.01"
               @try="(high) => tryStep(s, { ...step, high })"
+              @drop="masks.look(null)"
               @keep="(high) => keepStep(s, { ...step, high })"
             />
           </template>
-          <drag-number
+          <drag-number v-work
             v-else-if="step.do !== 'invert'"
             :model-value="(step.mm ?? step.px)!"
             :unit="step.mm === undefined ? 'px' : 'mm'"
@@ -74,12 +76,13 @@
             :max="step.mm === undefined ? 512 : 10000"
             :step="step.mm === undefined ? 0.5 : 0.5"
             @try="(v) => tryStep(s, withAmount(step, v))"
+            @drop="masks.look(null)"
             @keep="(v) => keepStep(s, withAmount(step, v))"
           />
-          <button class="out" type="button" :aria-label="`Take ${step.do} out`" @click="removeStep(s)">×</button>
+          <button v-work class="out" type="button" :aria-label="`Take ${step.do} out`" @click="removeStep(s)">×</button>
         </li>
         <li>
-          <el-dropdown trigger="click" @command="addStep">
+          <el-dropdown v-work trigger="click" @command="addStep">
             <button class="opener small" type="button" :aria-label="`Add a step to ${mask.name}`">add a step…</button>
             <template #dropdown>
               <el-dropdown-menu>
@@ -106,7 +109,7 @@ import { api } from '@/api/client'
 import DragNumber from '@/components/drag-number.vue'
 import NameField from '@/components/name-field.vue'
 import { usePlanPicture } from '@/components/use-plan-picture'
-import { newStep, withMask, without } from '@/model/mask-plan'
+import { newStep, planOfMask, withMask, without } from '@/model/mask-plan'
 import { percent } from '@/model/words'
 import { useMasksStore } from '@/stores/masks'
 import PartTag from '@/views/masks/part-tag.vue'
@@ -136,7 +139,8 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
 const { image, share, problem } = usePlanPicture(
   () => ({
     url: api.planPictureUrl(props.bakeId, props.sheet, 'made-mask'),
-    body: { plan: { ...masks.plan, packs: [] }, name: props.mask.name, isPadded: false }
+    // What is only tried is seen large; a strip of forty does not ask at every step of a drag.
+    body: { plan: planOfMask(masks.meant, props.mask.name), name: props.mask.name, isPadded: false }
   }),
   () => SMALL_PX
 )

@@ -1,7 +1,7 @@
 <template>
   <div class="tray">
     <div class="made">
-      <el-button size="small" type="primary" @click="add">New mask</el-button>
+      <el-button v-work size="small" type="primary" @click="add">New mask</el-button>
       <span v-if="plan.masks.length === 0" class="soft small">
         Groups put together, taken away, grown over seams: what the texturing tool gets beside the masks of the groups.
       </span>

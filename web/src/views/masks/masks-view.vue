@@ -25,13 +25,13 @@
         <pick-panel v-else :bake-id="bake.id" :sheet="sheet" :groups="groups" />
       </div>
       <div class="foot">
-        <button class="small-button" type="button" :disabled="!masks.kept?.position" @click="masks.step(-1)">
+        <button v-work class="small-button" type="button" :disabled="!masks.kept?.position" @click="masks.step(-1)">
           Undo{{ masks.kept?.words ? `: ${masks.kept.words}` : '' }}
         </button>
-        <button v-if="masks.kept?.nextWords" class="small-button" type="button" @click="masks.step(1)">
+        <button v-work v-if="masks.kept?.nextWords" class="small-button" type="button" @click="masks.step(1)">
           Redo: {{ masks.kept.nextWords }}
         </button>
-        <button class="small-button bring" type="button" title="PNG or JPEG, any size; or drop it here" @click="chooser?.click()">
+        <button v-work class="small-button bring" type="button" title="PNG or JPEG, any size; or drop it here" @click="chooser?.click()">
           Bring in an ID image…
         </button>
         <input ref="chooser" type="file" accept="image/png,image/jpeg" hidden aria-label="ID image" @change="takeChosen" />
@@ -87,7 +87,8 @@ import MapOnModel from '@/components/map-on-model.vue'
 import MapSwitches from '@/components/map-switches.vue'
 import MapView from '@/components/map-view.vue'
 import OnwardLink from '@/components/onward-link.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
+import { useAnswer } from '@/components/use-answer'
 import { useMapImage } from '@/components/use-map-image'
 import { usePlanPicture } from '@/components/use-plan-picture'
 import { bakeState } from '@/model/bake-state'
@@ -192,14 +193,11 @@ const shownWords = computed(() => {
   return panel.value === 'repairs' ? 'what changes is in full colour' : 'the ID map'
 })
 
-const gaps = shallowRef<MaskGaps>({ gaps: [], lostTouchUps: [] })
-watch(
-  [() => bake.value?.id, () => masks.kept?.state],
-  async ([id]) => {
-    if (id !== undefined) await orSay(async () => (gaps.value = await api.maskGaps(id)))
-  },
-  { immediate: true }
+const { answer: gapsFound } = useAnswer(
+  () => (bake.value ? `${bake.value.id} ${masks.kept?.state}` : null),
+  () => api.maskGaps(bake.value!.id)
 )
+const gaps = computed<MaskGaps>(() => gapsFound.value ?? { gaps: [], lostTouchUps: [] })
 
 const specks = shallowRef<Speck[]>([])
 const looked = shallowRef<Speck | null>(null)

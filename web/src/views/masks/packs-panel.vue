@@ -1,7 +1,7 @@
 <template>
   <div class="packs">
     <div class="row">
-      <el-button size="small" type="primary" @click="add(newPack(plan))">New pack</el-button>
+      <el-button v-work size="small" type="primary" @click="add(newPack(plan))">New pack</el-button>
       <el-button size="small" @click="chooser?.click()">Bring in grey pictures…</el-button>
       <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Grey pictures" @change="bring" />
     </div>
@@ -17,7 +17,7 @@
         <div class="row">
           <name-field :name="pack.name" @focus="shown = pack.name" @rename="(name) => rename(p, name)" />
           <button class="small-button" type="button" :aria-pressed="pack.name === shown" @click="shown = pack.name">show</button>
-          <button class="small-button" type="button" :aria-label="`Remove ${pack.name}`" @click="remove(p)">×</button>
+          <button v-work class="small-button" type="button" :aria-label="`Remove ${pack.name}`" @click="remove(p)">×</button>
         </div>
         <div class="wells">
           <div v-for="c in CHANNELS" :key="c" class="well">
@@ -31,8 +31,8 @@
               {{ c }}
             </button>
             <span class="inside small" :title="wordOf(pack[c])">{{ wordOf(pack[c]) || (c === 'a' ? 'empty, 255' : 'empty, 0') }}</span>
-            <button v-if="pack[c]" class="out" type="button" :aria-label="`Empty ${NAMES[c]} of ${pack.name}`" @click="fill(p, c, null)">×</button>
-            <thing-select
+            <button v-work v-if="pack[c]" class="out" type="button" :aria-label="`Empty ${NAMES[c]} of ${pack.name}`" @click="fill(p, c, null)">×</button>
+            <thing-select v-work
               v-else
               :groups="groups"
               :masks="plan.masks.map((m) => m.name)"
@@ -51,7 +51,7 @@
         <li v-for="i in masks.kept.images" :key="i.id" class="row">
           <span class="picture-name">{{ i.name }}</span>
           <span class="soft mono">{{ i.width }} × {{ i.height }} px</span>
-          <button class="out" type="button" :aria-label="`Remove ${i.name}`" @click="drop(i.id)">×</button>
+          <button v-work class="out" type="button" :aria-label="`Remove ${i.name}`" @click="drop(i.id)">×</button>
         </li>
       </ul>
     </template>
@@ -65,7 +65,7 @@ import { api } from '@/api/client'
 import { uploadGreyImage } from '@/api/upload'
 import NameField from '@/components/name-field.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { gltfPack, newPack, without } from '@/model/mask-plan'
 import { useMasksStore } from '@/stores/masks'
 import ThingSelect from '@/views/masks/thing-select.vue'

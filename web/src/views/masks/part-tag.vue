@@ -11,7 +11,7 @@
     </button>
     <label-tag v-if="group" class="tag" :number="group.number" :name="group.name" :color="group.color" />
     <span v-else class="other small">{{ part.mask ? 'mask' : part.image ? 'picture' : 'group' }} {{ name }}</span>
-    <button class="out" type="button" :aria-label="`Take ${name} out`" @click="emit('remove')">×</button>
+    <button v-work class="out" type="button" :aria-label="`Take ${name} out`" @click="emit('remove')">×</button>
   </span>
 </template>
 

@@ -7,7 +7,7 @@
           <label-tag class="tag" :number="of(rule.from)?.number ?? null" :name="of(rule.from)?.name ?? 'gone'" :color="of(rule.from)?.color ?? null" />
           <span>
             takes
-            <drag-number
+            <drag-number v-work
               :model-value="rule.px"
               unit="px"
               :label="`px that ${of(rule.from)?.name} takes of ${of(rule.into)?.name}`"
@@ -15,20 +15,21 @@
               :max="512"
               :step="0.5"
               @try="(px) => masks.look(withRule(i, { ...rule, px }))"
+              @drop="masks.look(null)"
               @keep="(px) => masks.keep('border moved', withRule(i, { ...rule, px }))"
             />
             of
           </span>
           <label-tag class="tag" :number="of(rule.into)?.number ?? null" :name="of(rule.into)?.name ?? 'gone'" :color="of(rule.into)?.color ?? null" />
-          <button class="small-button" type="button" title="the other way round" aria-label="The other way round" @click="turn(i)">⇄</button>
-          <button class="small-button" type="button" aria-label="Remove this border rule" @click="removeRule(i)">×</button>
+          <button v-work class="small-button" type="button" title="the other way round" aria-label="The other way round" @click="turn(i)">⇄</button>
+          <button v-work class="small-button" type="button" aria-label="Remove this border rule" @click="removeRule(i)">×</button>
         </li>
       </ol>
       <details :open="rules.length === 0">
         <summary class="small">{{ touching ? count(touching.length, 'pair touches', 'pairs touch') : 'Looking for borders…' }}</summary>
         <ul class="pairs small">
           <li v-for="pair in touching ?? []" :key="`${pair.one} ${pair.other}`">
-            <button class="row-button pair" type="button" :title="`Let ${of(pair.one)?.name} take 1 px of ${of(pair.other)?.name}`"
+            <button v-work class="row-button pair" type="button" :title="`Let ${of(pair.one)?.name} take 1 px of ${of(pair.other)?.name}`"
               @pointerenter="masks.look(withPair(pair))"
               @pointerleave="masks.look(null)"
               @focus="masks.look(withPair(pair))"
@@ -55,11 +56,11 @@
       </p>
       <p v-if="plan.specks" class="small">
         A rule merges those of at most {{ plan.specks.texels }} texels in every bake.
-        <button class="small-button" type="button" @click="setRule(0)">Lift the rule</button>
+        <button v-work class="small-button" type="button" @click="setRule(0)">Lift the rule</button>
       </p>
       <div v-if="specks && specks.count > 0" class="row">
-        <button class="small-button" type="button" @click="setRule(most)">Merge all, in every bake</button>
-        <button class="small-button" type="button" :disabled="isBusy" @click="mergeListed">Merge the listed ones once</button>
+        <button v-work class="small-button" type="button" @click="setRule(most)">Merge all, in every bake</button>
+        <button v-work class="small-button" type="button" :disabled="isBusy" @click="mergeListed">Merge the listed ones once</button>
       </div>
       <ul class="specks small">
         <li v-for="(speck, i) in listed" :key="i" class="speck" :class="{ looked: speck === looked }">
@@ -111,7 +112,7 @@
             {{ t.do }} → {{ of(t.group)?.name ?? 'unclaimed' }} <span class="soft">on {{ t.sheet }}</span>
             <strong v-if="lost.includes(i)" class="lost"> · lost: its UVs were laid out anew</strong>
           </span>
-          <button class="small-button" type="button" aria-label="Remove this touch-up" @click="removeTouchUp(i)">×</button>
+          <button v-work class="small-button" type="button" aria-label="Remove this touch-up" @click="removeTouchUp(i)">×</button>
         </li>
       </ol>
     </section>

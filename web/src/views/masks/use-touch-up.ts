@@ -1,11 +1,10 @@
 import { ref } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useMasksStore } from '@/stores/masks'
 import type { Ref } from 'vue'
 import type { TouchUp } from '@/api/types'
-
-type Phase = 'begin' | 'go' | 'end'
+import type { StrokePhase } from '@/stage/press'
 
 /** Two places of a stroke on the model that are farther apart on the sheet lie on two sides of a seam. */
 const JUMP = 0.08
@@ -18,9 +17,9 @@ export function useTouchUp(
   tool: Ref<TouchUp['do'] | ''>
   strokePx: Ref<number>
   receiver: Ref<number>
-  stroke: (phase: Phase, u: number, v: number) => void
+  stroke: (phase: StrokePhase, u: number, v: number) => void
   /** The same from the model, where a stroke that crosses a seam goes on elsewhere on the sheet. */
-  strokeOnModel: (phase: Phase, u: number, v: number) => void
+  strokeOnModel: (phase: StrokePhase, u: number, v: number) => void
 } {
   const masks = useMasksStore()
   const tool = ref<TouchUp['do'] | ''>('')
@@ -28,8 +27,9 @@ export function useTouchUp(
   const receiver = ref(0)
   let paths: number[][] = []
 
-  function go(phase: Phase, u: number, v: number, longest: number): void {
-    if (phase === 'begin') paths = [[u, v]]
+  function go(phase: StrokePhase, u: number, v: number, longest: number): void {
+    if (phase === 'cancel') paths = []
+    else if (phase === 'begin') paths = [[u, v]]
     else if (Number.isFinite(u) && paths.length > 0) goTo(u, v, longest)
     if (phase === 'end') void finish()
   }

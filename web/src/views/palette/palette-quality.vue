@@ -25,7 +25,7 @@
           <li v-for="m in judgement.moves" :key="m.number" class="cure">
             <span class="swatch" :style="{ background: m.color }" />
             <span>move <strong>{{ nameOf(m.number) }}</strong> to <span class="mono">{{ m.color }}</span></span>
-            <el-button size="small" @click="emit('move', m)">Move it</el-button>
+            <el-button v-work size="small" @click="emit('move', m)">Move it</el-button>
           </li>
         </ul>
         <p class="small soft">

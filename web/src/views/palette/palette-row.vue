@@ -1,15 +1,15 @@
 <template>
   <li class="row">
-    <el-input-number v-model="group.number" size="small" :min="1" :max="65533" :controls="false" :aria-label="`Number of ${group.name}`" />
-    <el-input v-model="group.name" size="small" maxlength="80" :aria-label="`Name of group ${group.number}`" />
+    <el-input-number v-work v-model="group.number" size="small" :min="1" :max="65533" :controls="false" :aria-label="`Number of ${group.name}`" />
+    <el-input v-work v-model="group.name" size="small" maxlength="80" :aria-label="`Name of group ${group.number}`" />
     <span class="color">
       <el-color-picker v-model="color" size="small" :aria-label="`ID colour of ${group.name}`" />
-      <el-input v-model="typed" size="small" class="mono" maxlength="7" :aria-label="`ID colour of ${group.name} as hex`" />
+      <el-input v-work v-model="typed" size="small" class="mono" maxlength="7" :aria-label="`ID colour of ${group.name} as hex`" />
     </span>
     <span class="small spoken">{{ spoken }}</span>
-    <el-input v-model="keywords" size="small" maxlength="400" :aria-label="`Keywords of ${group.name}`" />
-    <el-checkbox v-model="group.isColorLocked" :aria-label="`The colour of ${group.name} stays`" />
-    <button type="button" class="remove" :title="`Take ${group.name} out of the palette`" @click="emit('remove')">×</button>
+    <el-input v-work v-model="keywords" size="small" maxlength="400" :aria-label="`Keywords of ${group.name}`" />
+    <el-checkbox v-work v-model="group.isColorLocked" :aria-label="`The colour of ${group.name} stays`" />
+    <button v-work type="button" class="remove" :title="`Take ${group.name} out of the palette`" @click="emit('remove')">×</button>
   </li>
 </template>
 

@@ -4,11 +4,11 @@
     <main v-if="palette" class="content">
       <section class="groups" aria-label="Groups of the palette">
         <div class="head">
-          <el-input v-model="name" class="name" maxlength="120" aria-label="Name of the palette" />
+          <el-input v-work v-model="name" class="name" maxlength="120" aria-label="Name of the palette" />
           <span class="small soft">{{ count(groups.length, 'group') }}</span>
           <span class="buttons">
             <el-button :disabled="!isChanged" @click="leave">Leave as it was</el-button>
-            <el-button type="primary" :disabled="!isChanged" @click="keepIt">{{ keepWords }}</el-button>
+            <el-button v-work type="primary" :disabled="!isChanged" @click="keepIt">{{ keepWords }}</el-button>
           </span>
         </div>
         <notice-line v-if="merged" kind="warn">
@@ -23,8 +23,8 @@
           <palette-row v-for="(group, i) in groups" :key="group.id || `new ${i}`" v-model="groups[i]!" :spoken="spoken(group)" @remove="remove(i)" />
         </ul>
         <div class="foot">
-          <el-button @click="add">New group</el-button>
-          <el-button title="For all groups whose colours do not stay" @click="proposeColors">Propose colours</el-button>
+          <el-button v-work @click="add">New group</el-button>
+          <el-button v-work title="For all groups whose colours do not stay" @click="proposeColors">Propose colours</el-button>
           <span class="files small">
             <a :href="api.paletteFileUrl(palette.id, 'json')">palette file</a>
             <a :href="api.paletteFileUrl(palette.id, 'csv')">table (CSV)</a>

@@ -2,7 +2,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { ApiProblem } from '@/api/http'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { mergePalettes } from '@/model/palette-merge'
 
 import type { ComputedRef, Ref, ShallowRef } from 'vue'

@@ -32,7 +32,7 @@
         </tr>
       </tbody>
     </table>
-    <form class="new" @submit.prevent="create">
+    <form class="new" @submit.prevent="create()">
       <el-input v-model="name" size="small" maxlength="80" placeholder="Name" aria-label="Name of a new account" autocomplete="off" />
       <el-input
         v-model="password"
@@ -56,7 +56,8 @@
 import { ElButton, ElInput, ElMessage, ElMessageBox, ElOption, ElSelect } from 'element-plus'
 import { ref } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
+import { orSay } from '@/stores/say'
 import type { Account, PersonRole } from '@/api/types'
 
 defineProps<{ accounts: Account[] }>()
@@ -67,12 +68,11 @@ const name = ref('')
 const password = ref('')
 const role = ref<PersonRole>('work')
 
-async function create(): Promise<void> {
-  const isMade = await orSay(() => api.createAccount(name.value, password.value, role.value))
-  if (!isMade) return
+const { run: create } = useOneAtATime(async () => {
+  await api.createAccount(name.value, password.value, role.value)
   name.value = password.value = ''
   emit('changed')
-}
+})
 
 async function change(account: Account, next: PersonRole, isClosed: boolean): Promise<void> {
   await orSay(() => api.changeAccount(account.id, account.version, next, isClosed))

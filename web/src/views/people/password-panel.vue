@@ -14,7 +14,7 @@ import { ElButton, ElInput } from 'element-plus'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePersonStore } from '@/stores/person'
 
 const router = useRouter()

@@ -23,7 +23,7 @@
         <p v-else class="small">{{ show.members.map((m) => m.name).join(', ') }}</p>
       </li>
     </ul>
-    <form v-if="person.mayManage" class="new" @submit.prevent="create">
+    <form v-if="person.mayManage" class="new" @submit.prevent="create()">
       <el-input v-model="name" size="small" maxlength="120" placeholder="Name of a new show" aria-label="Name of a new show" />
       <el-button size="small" native-type="submit" :disabled="name.trim() === ''">New show</el-button>
     </form>
@@ -35,8 +35,9 @@
 import { ElButton, ElInput, ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import NameField from '@/components/name-field.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { count } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
 import type { Account, Show } from '@/api/types'
@@ -74,11 +75,11 @@ function change(id: number, to: { name?: string; members?: number[] }): Promise<
   return sending
 }
 
-async function create(): Promise<void> {
-  const isMade = await orSay(() => api.createShow(name.value))
-  if (isMade) name.value = ''
+const { run: create } = useOneAtATime(async () => {
+  await api.createShow(name.value)
+  name.value = ''
   await props.reload()
-}
+})
 
 </script>
 

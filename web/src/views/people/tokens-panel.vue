@@ -24,7 +24,7 @@
         </tr>
       </tbody>
     </table>
-    <form class="new" @submit.prevent="create">
+    <form class="new" @submit.prevent="create()">
       <el-input v-model="name" size="small" maxlength="80" placeholder="What for" aria-label="What the token is for" autocomplete="off" />
       <el-select v-model="role" size="small" class="role" aria-label="What the token may">
         <el-option v-for="r in roles" :key="r" :value="r" :label="r" />
@@ -40,8 +40,9 @@
 import { ElButton, ElInput, ElInputNumber, ElOption, ElSelect } from 'element-plus'
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { moment } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
 import type { ApiToken, PersonRole } from '@/api/types'
@@ -57,13 +58,11 @@ const role = ref<PersonRole>('look')
 const days = ref(90)
 const secret = ref<string | null>(null)
 
-async function create(): Promise<void> {
-  await orSay(async () => {
-    secret.value = (await api.createToken(name.value, role.value, days.value)).secret
-    name.value = ''
-  })
+const { run: create } = useOneAtATime(async () => {
+  secret.value = (await api.createToken(name.value, role.value, days.value)).secret
+  name.value = ''
   emit('changed')
-}
+})
 
 async function end(token: ApiToken): Promise<void> {
   await orSay(() => api.endToken(token.id))

@@ -18,14 +18,14 @@
         </ul>
       </notice-line>
       <p v-else-if="made" class="small soft">Made with version {{ made.version }} of {{ made.name }}, the newest.</p>
-      <form class="save" @submit.prevent="save">
+      <form class="save" @submit.prevent="save()">
         <h2>Save this asset's</h2>
         <p class="small soft">
           Groups, rules, settings, borders, masks, packs and template, without the model. Parts sorted whole by hand are
           told by their names.
         </p>
         <el-input v-model="name" maxlength="120" placeholder="Name of the recipe" aria-label="Name of the recipe" />
-        <el-button native-type="submit" :disabled="name.trim() === ''">
+        <el-button v-work native-type="submit" :disabled="name.trim() === ''">
           {{ isKnown ? 'Save as the next version' : 'Save as a recipe' }}
         </el-button>
         <notice-line v-if="said" kind="good">{{ said }}</notice-line>
@@ -58,7 +58,7 @@
           <strong class="mono share">{{ percent(preview.reach.claimedShare) }}</strong>
           of the surface is reached by its rules.
         </p>
-        <el-button type="primary" @click="apply">Apply to this asset</el-button>
+        <el-button v-work type="primary" :disabled="isApplying" @click="apply()">Apply to this asset</el-button>
         <template v-if="preview.reach.left.length > 0">
           <h3>Surface that nothing reaches</h3>
           <ul class="rows small">
@@ -107,8 +107,9 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import StageView from '@/components/stage-view.vue'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { usePatience } from '@/components/use-patience'
 import { facesOf } from '@/model/model'
 import { changePick, emptyPick, pickOfRuns } from '@/model/pick'
@@ -181,8 +182,12 @@ function hex(color: number): string {
   return `#${color.toString(16).padStart(6, '0')}`
 }
 
+/** Counts what is pointed at, so that the last one counts. */
+let looks = 0
+
 /** Outlines on the model what a rule reaches. */
 function show(rule: RecipePreview['reach']['rules'][number]): void {
+  const own = ++looks
   void orSay(async () => {
     const { faceRanges } = await api.previewRule(store.asset!.id, revision.value!.id, {
       kind: rule.when.toUpperCase() as RuleKind,
@@ -191,17 +196,18 @@ function show(rule: RecipePreview['reach']['rules'][number]): void {
       groupId: 0,
       since: 0
     })
-    if (shown.value) pick.value = pickOfRuns(shown.value.model, faceRanges)
+    if (shown.value && own === looks) pick.value = pickOfRuns(shown.value.model, faceRanges)
   })
 }
 
 function showPart(part: string): void {
+  looks++
   if (!shown.value) return
   const { model: m } = shown.value
   pick.value = changePick(emptyPick(m), facesOf(m.facesOfPart, m.partNames.indexOf(part)), 'replace')
 }
 
-async function apply(): Promise<void> {
+const { isUnderWay: isApplying, run: apply } = useOneAtATime(async () => {
   const id = chosen.value!
   let answer: string[] = []
   let version = 0
@@ -214,19 +220,17 @@ async function apply(): Promise<void> {
   remarks.value = answer
   said.value = ''
   ElMessage({ type: 'success', message: `Version ${version} was applied. Undo on Sort takes its rules back.` })
-  await orSay(load)
-}
+  await load()
+})
 
-async function save(): Promise<void> {
-  await orSay(async () => {
-    const saved = await api.saveRecipe(store.asset!.id, name.value)
-    said.value = saved.isNew ? `Saved as version ${saved.version}.` : `Nothing changed since version ${saved.version}.`
-    remarks.value = saved.remarks
-    await load()
-    await choose(saved.id)
-    await store.refresh()
-  })
-}
+const { run: save } = useOneAtATime(async () => {
+  const saved = await api.saveRecipe(store.asset!.id, name.value)
+  said.value = saved.isNew ? `Saved as version ${saved.version}.` : `Nothing changed since version ${saved.version}.`
+  remarks.value = saved.remarks
+  await load()
+  await choose(saved.id)
+  await store.refresh()
+})
 </script>
 
 <style scoped>

@@ -3,7 +3,7 @@
     <template v-if="item">
       <p class="question">{{ question }}</p>
       <div class="verbs">
-        <el-button type="primary" @click="emit('right')">Right <kbd>Enter</kbd></el-button>
+        <el-button v-work type="primary" @click="emit('right')">Right <kbd>Enter</kbd></el-button>
         <el-checkbox v-if="alike > 1" :model-value="isForAlike" @change="emit('alike', $event === true)">
           all {{ alike.toLocaleString('en') }} like this
         </el-checkbox>
@@ -13,6 +13,7 @@
         <ul class="tags">
           <li v-for="group in ordered" :key="group.id">
             <button
+              v-work
               class="there"
               type="button"
               :class="{ near: item.proposals.includes(group.id) }"
@@ -23,7 +24,7 @@
             </button>
           </li>
           <li>
-            <button class="there" type="button" @click="emit('there', 0)">
+            <button v-work class="there" type="button" @click="emit('there', 0)">
               <label-tag :number="0" name="unclaimed" :color="null" />
             </button>
           </li>

@@ -30,7 +30,7 @@
         </p>
         <span class="verbs">
           <el-checkbox v-model="work.showsAll.value">answered too</el-checkbox>
-          <el-button size="small" :disabled="store.asset!.journalPosition === 0" @click="undo">Undo</el-button>
+          <el-button v-work size="small" :disabled="store.asset!.journalPosition === 0" @click="undo">Undo</el-button>
           <router-link class="done" :to="{ name: 'sort', params: { id: store.asset!.id } }">To Sort</router-link>
         </span>
       </header>
@@ -54,7 +54,7 @@
         @alike="work.isForAlike.value = $event"
       />
       <p v-if="current && !current.isWaiting" class="again small">
-        Answered. <button class="link" type="button" @click="work.reopen(current.id)">Ask again</button>
+        Answered. <button v-work class="link" type="button" @click="work.reopen(current.id)">Ask again</button>
       </p>
     </aside>
   </div>

@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'

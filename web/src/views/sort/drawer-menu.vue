@@ -3,16 +3,16 @@
     <button class="opener small" type="button" :aria-label="`What to do with ${group.name}`">what to do…</button>
     <template #dropdown>
       <el-dropdown-menu>
-        <el-dropdown-item command="edit">Rename or recolour…</el-dropdown-item>
+        <el-dropdown-item command="edit" :disabled="!person.mayChange">Rename or recolour…</el-dropdown-item>
         <el-dropdown-item command="pick">Pick all of it</el-dropdown-item>
-        <el-dropdown-item command="lock">{{ group.isLocked ? 'Unlock' : 'Lock: claims take nothing out' }}</el-dropdown-item>
+        <el-dropdown-item command="lock" :disabled="!person.mayChange">{{ group.isLocked ? 'Unlock' : 'Lock: claims take nothing out' }}</el-dropdown-item>
         <el-dropdown-item command="sight">{{ isAway ? 'Bring back into sight' : 'Put out of sight' }}</el-dropdown-item>
         <el-dropdown-item command="only">Show only this</el-dropdown-item>
-        <el-dropdown-item command="split" divided>Split by piece</el-dropdown-item>
-        <el-dropdown-item command="merge">Merge into…</el-dropdown-item>
-        <el-dropdown-item command="number">Swap numbers with…</el-dropdown-item>
-        <el-dropdown-item command="color">Swap colours with…</el-dropdown-item>
-        <el-dropdown-item command="remove" divided>Remove; its faces become unclaimed</el-dropdown-item>
+        <el-dropdown-item command="split" :disabled="!person.mayChange" divided>Split by piece</el-dropdown-item>
+        <el-dropdown-item command="merge" :disabled="!person.mayChange">Merge into…</el-dropdown-item>
+        <el-dropdown-item command="number" :disabled="!person.mayChange">Swap numbers with…</el-dropdown-item>
+        <el-dropdown-item command="color" :disabled="!person.mayChange">Swap colours with…</el-dropdown-item>
+        <el-dropdown-item command="remove" :disabled="!person.mayChange" divided>Remove; its faces become unclaimed</el-dropdown-item>
       </el-dropdown-menu>
     </template>
   </el-dropdown>
@@ -31,6 +31,7 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
 import { computed, shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
+import { usePersonStore } from '@/stores/person'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import OtherGroupDialog from '@/views/sort/other-group-dialog.vue'
@@ -46,6 +47,7 @@ interface Asked {
   run: (other: Group) => Promise<unknown>
 }
 
+const person = usePersonStore()
 const props = defineProps<{ group: Group; revision: Revision }>()
 const emit = defineEmits<{ edit: [] }>()
 

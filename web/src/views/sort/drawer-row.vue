@@ -8,7 +8,7 @@
     @drop.prevent="handleDrop"
   >
     <div class="front">
-      <button class="into" type="button" :title="`Put the pick into ${name} (${number})`" @click="emit('claim')">
+      <button v-work class="into" type="button" :title="`Put the pick into ${name} (${number})`" @click="emit('claim')">
         <label-tag :number="number" :name="name" :color="group?.color ?? null" />
       </button>
       <slot />

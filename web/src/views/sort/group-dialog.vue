@@ -28,7 +28,7 @@
       </div>
       <div class="buttons">
         <el-button @click="emit('close')">Leave as it was</el-button>
-        <el-button type="primary" native-type="submit" :disabled="name.trim() === ''">
+        <el-button type="primary" native-type="submit" :disabled="name.trim() === '' || isKeeping">
           {{ group ? 'Change it' : 'Make it' }}
         </el-button>
       </div>
@@ -41,7 +41,7 @@ import { ElButton, ElColorPicker, ElDialog, ElInput } from 'element-plus'
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
-import { orSay } from '@/components/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { useAssetStore } from '@/stores/asset'
 
 import type { Group } from '@/api/types'
@@ -67,22 +67,23 @@ const number = computed(
 )
 const title = computed(() => (props.group ? `Group ${props.group.number}` : 'New group'))
 
+const { isUnderWay: isKeeping, run } = useOneAtATime(async () => {
+  const asset = store.asset!.id
+  if (props.group) {
+    const { id, version } = props.group
+    await api.changeGroup(asset, id, version, {
+      name: name.value,
+      color: color.value ?? undefined,
+      keywords: keywords.value.split(',').map((k) => k.trim()).filter(Boolean)
+    })
+  } else {
+    await api.createGroup(asset, name.value, color.value)
+  }
+  await store.refresh()
+})
+
 async function keep(): Promise<void> {
-  const isDone = await orSay(async () => {
-    const asset = store.asset!.id
-    if (props.group) {
-      const { id, version } = props.group
-      await api.changeGroup(asset, id, version, {
-        name: name.value,
-        color: color.value ?? undefined,
-        keywords: keywords.value.split(',').map((k) => k.trim()).filter(Boolean)
-      })
-    } else {
-      await api.createGroup(asset, name.value, color.value)
-    }
-    await store.refresh()
-  })
-  if (isDone) emit('close')
+  if (await run()) emit('close')
 }
 </script>
 

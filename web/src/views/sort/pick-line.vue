@@ -51,7 +51,7 @@
 import { ElCheckbox, ElInputNumber, ElRadioButton, ElRadioGroup } from 'element-plus'
 import { computed, ref, watch } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { count, percent } from '@/model/words'
 import { useKeysStore } from '@/stores/keys'
 import { USUAL_PATCH_ANGLE, useLabelsStore } from '@/stores/labels'

@@ -18,7 +18,7 @@
 import { computed } from 'vue'
 import { api } from '@/api/client'
 import { area } from '@/model/words'
-import { modeOf } from '@/stage/gestures'
+import { modeOf } from '@/stage/press'
 import { useSortingStore } from '@/stores/sorting'
 import { PICK_TYPE } from '@/views/sort/drag-types'
 

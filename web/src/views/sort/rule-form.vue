@@ -26,7 +26,7 @@
       </el-select>
     </div>
     <p class="small soft preview">{{ previewWords }}</p>
-    <el-button native-type="submit" type="primary" size="small" :disabled="!written || !preview || preview.reached === 0">
+    <el-button v-work native-type="submit" type="primary" size="small" :disabled="!written || !preview || preview.reached === 0">
       Keep the rule
     </el-button>
   </form>
@@ -99,10 +99,12 @@ watchDebounced(sought, (next) => next && look(next), { debounce: TYPING_MS })
 
 async function look(rule: Omit<WrittenRule, 'groupId'>): Promise<void> {
   try {
-    const found = await api.previewRule(store.asset!.id, props.revision.id, { ...rule, groupId: groupId.value ?? 0 })
-    if (sought.value !== rule) return
-    preview.value = found
-    picking.pickRuns(found.faceRanges)
+    await picking.pickAnswer(async () => {
+      const found = await api.previewRule(store.asset!.id, props.revision.id, { ...rule, groupId: groupId.value ?? 0 })
+      if (sought.value !== rule) return null
+      preview.value = found
+      return found.faceRanges
+    })
   } catch (e) {
     problem.value = (e as Error).message
   }

@@ -17,9 +17,9 @@
         </div>
         <label-tag v-if="groupOf(rule)" class="tag" :number="groupOf(rule)!.number" :name="groupOf(rule)!.name" :color="groupOf(rule)!.color" />
         <span class="order">
-          <button type="button" title="Earlier" :disabled="i === 0" @click="move(i, -1)">↑</button>
-          <button type="button" title="Later, so that it wins" :disabled="i === list.rules.length - 1" @click="move(i, 1)">↓</button>
-          <button type="button" :title="`Take the rule ${rule.words} away`" @click="remove(i)">×</button>
+          <button v-work type="button" title="Earlier" :disabled="i === 0" @click="move(i, -1)">↑</button>
+          <button v-work type="button" title="Later, so that it wins" :disabled="i === list.rules.length - 1" @click="move(i, 1)">↓</button>
+          <button v-work type="button" :title="`Take the rule ${rule.words} away`" @click="remove(i)">×</button>
         </span>
       </li>
       <li v-if="list.rules.length === 0" class="none soft">No rules yet. Write one below, or let groups be proposed.</li>
@@ -32,7 +32,7 @@
 import { shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -66,10 +66,7 @@ function groupOf(rule: WrittenRule): Group | undefined {
 }
 
 function show(rule: WrittenRule): void {
-  void orSay(async () => {
-    const { faceRanges } = await api.previewRule(store.asset!.id, props.revision.id, rule)
-    picking.pickRuns(faceRanges)
-  })
+  void orSay(() => picking.pickAnswer(async () => (await api.previewRule(store.asset!.id, props.revision.id, rule)).faceRanges))
 }
 
 function keep(rules: WrittenRule[]): Promise<boolean> {

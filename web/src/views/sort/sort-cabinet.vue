@@ -56,12 +56,12 @@
         <li v-if="found.length === 0 && query" class="none small soft">No drawer has “{{ query }}” in its name or keywords.</li>
       </ul>
       <div class="foot">
-        <el-button @click="isNew = true">New group</el-button>
-        <el-button @click="isProposing = true">Propose groups…</el-button>
+        <el-button v-work @click="isNew = true">New group</el-button>
+        <el-button v-work @click="isProposing = true">Propose groups…</el-button>
       </div>
       <p class="last small">
         <span class="soft">palette: </span>
-        <button type="button" class="palette" title="Choose the palette of this asset" @click="isChoosing = true">
+        <button v-work type="button" class="palette" title="Choose the palette of this asset" @click="isChoosing = true">
           {{ store.asset!.palette?.name ?? 'none' }}
         </button>
       </p>

@@ -22,7 +22,7 @@
           hatches-all
           :is-held="strokes.held.value !== null"
           is-held-by-key
-          @click="picking.pickAt"
+          @click="pickAt"
           @hover="hoverOnStage"
           @stroke="strokes.handleStroke"
           @moved="moves++"
@@ -44,7 +44,7 @@
           :groups="store.groups"
           :pick="picking.pick"
           :hovered="hoveredFace === null ? NOTHING : picking.facesAt(hoveredFace)"
-          @click="picking.pickAt"
+          @click="pickAt"
           @hover="hoverOnSheet"
         />
       </div>
@@ -75,6 +75,7 @@
 <script setup lang="ts">
 import { computed, provide, ref, useTemplateRef, watch } from 'vue'
 import { api } from '@/api/client'
+import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'
 import SheetPaper from '@/components/sheet-paper.vue'
@@ -100,6 +101,7 @@ import { useStageLook } from '@/views/sort/use-stage-look'
 import { useStrokes } from '@/views/sort/use-strokes'
 
 import type { Revision } from '@/api/types'
+import type { PickMode } from '@/model/pick'
 
 const NOTHING = new Uint32Array()
 
@@ -195,6 +197,10 @@ const hoverWords = computed(() => {
   const part = model.partNames[model.facePart[hoveredFace.value]!] || 'part without name'
   return `${part} · ${group ? `${group.number} ${group.name}` : 'unclaimed'}`
 })
+
+function pickAt(face: number | null, mode: PickMode): void {
+  void orSay(() => picking.pickAt(face, mode))
+}
 
 function hoverOnStage(face: number | null, x: number, y: number): void {
   hoveredFace.value = face

@@ -1,14 +1,15 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import { Pick } from '@/model/pick'
 
 import type { Ref } from 'vue'
 import type { Group } from '@/api/types'
-import type { Pick } from '@/model/pick'
+import type { HeldPick } from '@/stores/newest-pick'
 
 export interface Drawers {
   /** Number of the drawer that Space puts the pick into, null for none. */
@@ -34,19 +35,32 @@ export function useDrawers(): Drawers {
   }
 
   function claimInto(group: Group | null): Promise<void> {
-    return put(picking.pick, group)
+    return put(picking.hold(), group)
   }
 
-  async function put(taken: Pick | null, group: Group | null): Promise<void> {
-    if (!taken || taken.faces === 0 || taken.model !== sorting.model) {
-      inHand.value = group?.number ?? 0
-      say('Nothing is picked. Click on the model first; Space then puts it into this drawer.')
-      return
-    }
-    const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
+  function sayNothingIsPicked(): void {
+    say('Nothing is picked. Click on the model first; Space then puts it into this drawer.')
+  }
+
+  /** @param held what was picked when it was asked for, which may still be worked out */
+  function put(held: HeldPick | null, group: Group | null): Promise<void> {
     inHand.value = group?.number ?? 0
-    // What has been picked since stays.
-    if (picking.pick === taken) picking.endWithClaim()
+    if (!held || (held.of instanceof Pick && held.of.faces === 0)) {
+      sayNothingIsPicked()
+      return Promise.resolve()
+    }
+    return new Promise((resolve) =>
+      picking.claimHeld(held, (taken) => {
+        // Why it did not come has been said.
+        if (taken && taken.faces > 0) void claim(taken, group).then(resolve)
+        else resolve()
+      })
+    )
+  }
+
+  async function claim(taken: Pick, group: Group | null): Promise<void> {
+    if (taken.model !== sorting.model) return
+    const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
     const asset = sorting.assetId
     const isKept = await orSay(() =>
       sorting.claim(group, taken.runs, locked, (state) => {
@@ -58,11 +72,11 @@ export function useDrawers(): Drawers {
   }
 
   function holdPick(): (number: number) => void {
-    const taken = picking.pick
+    const held = picking.hold()
     return (number) => {
       const group = store.groups.find((g) => g.number === number)
-      if (number === 0) void put(taken, null)
-      else if (group) void put(taken, group)
+      if (number === 0) void put(held, null)
+      else if (group) void put(held, group)
       else say(`There is no group ${number}.`)
     }
   }

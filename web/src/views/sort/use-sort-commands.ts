@@ -1,6 +1,6 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
 import { isInRuns } from '@/model/runs'
 import { useKeysStore } from '@/stores/keys'
@@ -68,7 +68,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   }
 
   function needPick(action: () => unknown): void {
-    if (picking.isPicked) action()
+    if (picking.isPicked || picking.isComing) action()
     else ElMessage({ type: 'info', message: 'Nothing is picked. Click on the model first.', grouping: true })
   }
 
@@ -96,9 +96,10 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   }
 
   function showNext(): void {
-    const pick = picking.pickNextUnclaimed()
-    if (pick) page.flyTo((f) => isInRuns(pick.runs, f))
-    else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
+    picking.pickNextUnclaimed((next) => {
+      if (next) page.flyTo((f) => isInRuns(next.runs, f))
+      else ElMessage({ type: 'success', message: 'Everything that can be seen is claimed.', grouping: true })
+    })
   }
 
   /** A pick is taken back before a claim is. */

@@ -1,12 +1,15 @@
 import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
+import { orSay } from '@/stores/say'
+import { isInRuns } from '@/model/runs'
 import { boxShape } from '@/stage/shape'
 
 import { keyOf } from '@/views/sort/commands'
 
 import type { Ref, ShallowRef } from 'vue'
 import type { Pick, PickMode } from '@/model/pick'
+import type { StrokePhase } from '@/stage/press'
 import type { Shape } from '@/stage/shape'
 import type { Stage } from '@/stage/stage'
 
@@ -27,7 +30,7 @@ interface Strokes {
   /** What is drawn now, pixels of the stage. */
   shape: ShallowRef<Shape>
   isThrough: Ref<boolean>
-  handleStroke: (phase: 'begin' | 'go' | 'end', clientX: number, clientY: number, mode: PickMode) => void
+  handleStroke: (phase: StrokePhase, clientX: number, clientY: number, mode: PickMode) => void
 }
 
 /** Picks by sweeping, by boxes and by free outlines. */
@@ -37,50 +40,71 @@ export function useStrokes(stage: () => Stage | null | undefined): Strokes {
   const held = ref<Stroke | null>(null)
   const shape = shallowRef<Shape>([])
   const isThrough = ref(false)
+  /** What is drawn with now, from the press to its end. */
+  let drawn: Stroke | null = null
+  let isKeyUp = false
   let last: { x: number; y: number } | null = null
   let before: Pick | null = null
 
   function sweepTo(s: Stage, x: number, y: number, mode: PickMode): void {
     const from = last ?? { x, y }
     const steps = Math.max(1, Math.ceil(Math.hypot(x - from.x, y - from.y) / SWEEP_STEP_PX))
-    const faces: number[] = []
+    const faces = new Set<number>()
     for (let i = 1; i <= steps; i++) {
       const hit = s.hitAt(from.x + ((x - from.x) * i) / steps, from.y + ((y - from.y) * i) / steps)
-      if (hit) for (const face of picking.facesAt(hit.face)) faces.push(face)
+      // What the sweep has passed already is passed over: a part may have a million faces.
+      if (hit && isInRuns(picking.pick!.runs, hit.face) === (mode === 'take')) faces.add(hit.face)
     }
-    picking.draft(faces, mode === 'take' ? 'take' : 'add')
+    if (faces.size > 0) pickMeant([...faces], mode === 'take' ? 'take' : 'add', true)
     last = { x, y }
   }
 
   function draw(s: Stage, x: number, y: number): void {
     const box = s.canvas.getBoundingClientRect()
     const point = { x: x - box.left, y: y - box.top }
-    if (held.value === 'box' && shape.value.length > 0) shape.value = boxShape(shape.value[0]!, point)
+    if (drawn === 'box' && shape.value.length > 0) shape.value = boxShape(shape.value[0]!, point)
     else shape.value = [...shape.value, point]
   }
 
   function finishShape(s: Stage, mode: PickMode): void {
-    const inside = shape.value.length > 2 ? s.facesInside(shape.value, isThrough.value) : []
-    const faces = new Set<number>()
-    for (const face of inside) if (!faces.has(face)) for (const f of picking.facesAt(face)) faces.add(f)
-    picking.pickFaces([...faces], mode)
+    pickMeant(shape.value.length > 2 ? s.facesInside(shape.value, isThrough.value) : [], mode)
     shape.value = []
   }
 
-  function handleStroke(phase: 'begin' | 'go' | 'end', x: number, y: number, mode: PickMode): void {
+  function pickMeant(faces: ArrayLike<number>, mode: PickMode, isDraft = false): void {
+    void orSay(() => picking.pickAround(faces, mode, isDraft))
+  }
+
+  function begin(mode: PickMode): void {
+    drawn = held.value
+    isKeyUp = false
+    last = null
+    shape.value = []
+    before = picking.pick
+    if (drawn === 'sweep' && mode === 'replace') picking.beginDraft()
+  }
+
+  function handleStroke(phase: StrokePhase, x: number, y: number, mode: PickMode): void {
     const s = stage()
     if (!s) return
-    if (phase === 'begin') {
-      last = null
-      shape.value = []
-      before = picking.pick
-      if (held.value === 'sweep' && mode === 'replace') picking.draft([], 'replace')
+    if (phase === 'begin') begin(mode)
+    if (phase === 'cancel') {
+      if (drawn === 'sweep' && before) picking.dropDraft(before)
+      end()
+      return
     }
-    if (held.value === 'sweep') sweepTo(s, x, y, mode)
-    else if (phase !== 'end' && held.value) draw(s, x, y)
+    if (drawn === 'sweep') sweepTo(s, x, y, mode)
+    else if (phase !== 'end' && drawn) draw(s, x, y)
     if (phase !== 'end') return
     if (shape.value.length > 0) finishShape(s, mode)
     else if (before) picking.keepDraft(before)
+    end()
+  }
+
+  function end(): void {
+    drawn = null
+    shape.value = []
+    if (isKeyUp) held.value = null
   }
 
   function handleKey(e: KeyboardEvent): void {
@@ -93,9 +117,10 @@ export function useStrokes(stage: () => Stage | null | undefined): Strokes {
     else if (held.value === found.stroke) letGo()
   }
 
+  /** A key that is let go a moment before the pen leaves what is drawn to be finished. */
   function letGo(): void {
-    held.value = null
-    shape.value = []
+    if (drawn) isKeyUp = true
+    else held.value = null
   }
 
   onMounted(() => {

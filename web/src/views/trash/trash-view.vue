@@ -38,7 +38,7 @@
 <script setup lang="ts">
 import { ElButton, ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
-import { orSay } from '@/components/say'
+import { orSay } from '@/stores/say'
 import { useReading } from '@/components/use-reading'
 import { moment } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'

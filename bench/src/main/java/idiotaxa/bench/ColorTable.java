@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
  * colours, as {@code core} keeps it in {@code proposed-colors.txt}. Takes minutes.
  */
 final class ColorTable implements Main.Benchmark {
-  private static final int MOST = 24;
+  private static final int MOST = 32;
   /** Distances that are gone through for a row. */
   private static final double EFFORT = 1.5e9;
 

@@ -16,16 +16,10 @@ import java.util.Arrays;
 public final class ColorProposer {
   private static final String TABLE = "proposed-colors.txt";
 
-  /** Distances that a search goes through in about half a second. */
-  private static final double AFFORDABLE = 20e6;
-
-  /** Distances that one beginning goes through for each move of a colour, by the square of all. */
-  private static final double COST = 2200;
+  /** Distances that a search looks at in less than a quarter of a second. */
+  private static final double AFFORDABLE = 16e6;
 
   private static final int MOST_BEGINNINGS = 12;
-
-  /** A search among more colours would take minutes, and gain nothing that a pick would notice. */
-  private static final int MOST_SEARCHED = 33;
 
   private static final int LEVELS = 17;
 
@@ -43,26 +37,25 @@ public final class ColorProposer {
     if (count == 0) {
       return new int[0];
     }
-    int[][] table = Table.ROWS;
-    if (locked.length == 1 && locked[0] == 0 && count < table.length) {
-      return table[count].clone();
+    if (isBlack(locked) && count < Table.ROWS.length) {
+      return Table.ROWS[count].clone();
     }
-    if (locked.length + count > MOST_SEARCHED) {
+    double cost = ColorSearch.cost(locked.length, count);
+    if (cost > AFFORDABLE) {
       return proposeMany(locked, count);
     }
-    double all = locked.length + (double) count;
-    int beginnings = (int) Math.round(AFFORDABLE / (COST * (count + 6) * all * all));
-    return search(locked, count, Math.max(1, Math.min(MOST_BEGINNINGS, beginnings)));
+    return search(locked, count, (int) Math.min(MOST_BEGINNINGS, AFFORDABLE / cost));
   }
 
   /**
-   * Searches for as many as is worth it; each of the others goes to the place of a lattice that is
-   * farthest from all before it.
+   * Searches for as many as can be searched for at once; each of the others goes to the place of a
+   * lattice that is farthest from all before it.
    */
   private static int[] proposeMany(int[] locked, int count) {
     int[] out = new int[count];
-    int searched = Math.max(0, Math.min(count, MOST_SEARCHED - locked.length));
-    System.arraycopy(propose(locked, searched), 0, out, 0, searched);
+    int[] first = propose(locked, searchedAtOnce(locked, count));
+    int searched = first.length;
+    System.arraycopy(first, 0, out, 0, searched);
     int[] lattice = lattice();
     int[] nearest = new int[lattice.length];
     Arrays.fill(nearest, Integer.MAX_VALUE);
@@ -76,6 +69,18 @@ public final class ColorProposer {
       comeNear(lattice, nearest, out[i]);
     }
     return out;
+  }
+
+  private static int searchedAtOnce(int[] locked, int count) {
+    int most = isBlack(locked) ? Math.min(count, Table.ROWS.length - 1) : 0;
+    while (most < count && ColorSearch.cost(locked.length, most + 1) <= AFFORDABLE) {
+      most++;
+    }
+    return most;
+  }
+
+  private static boolean isBlack(int[] locked) {
+    return locked.length == 1 && locked[0] == 0;
   }
 
   private static void comeNear(int[] lattice, int[] nearest, int color) {

@@ -29,6 +29,9 @@ final class ColorSearch {
   private final int firstFree;
   private final SplittableRandom random;
   private final double[] weights = new double[TABLE_SIZE];
+  private final int[] red;
+  private final int[] green;
+  private final int[] blue;
 
   /**
    * @param colors those that stay, then the free ones, whose values do not matter
@@ -37,6 +40,25 @@ final class ColorSearch {
     this.colors = colors.clone();
     this.firstFree = firstFree;
     random = new SplittableRandom(seed);
+    red = new int[colors.length];
+    green = new int[colors.length];
+    blue = new int[colors.length];
+    for (int i = 0; i < colors.length; i++) {
+      put(i, colors[i]);
+    }
+  }
+
+  private void put(int at, int color) {
+    colors[at] = color;
+    red[at] = Rgb.red(color);
+    green[at] = Rgb.green(color);
+    blue[at] = Rgb.blue(color);
+  }
+
+  /** Distances that one beginning looks at, at most: what a search costs. */
+  static double cost(int locked, int count) {
+    double all = locked + (double) count;
+    return ROUNDS * (MOVES_A_ROUND * (double) count + MOVES_BESIDE) * (TRIES + 1) * 1.5 * all * all;
   }
 
   /**
@@ -66,7 +88,7 @@ final class ColorSearch {
 
   private void anneal() {
     for (int i = firstFree; i < colors.length; i++) {
-      colors[i] = random.nextInt(1 << 24);
+      put(i, random.nextInt(1 << 24));
     }
     double sharpness = FIRST_SHARPNESS;
     double step = FIRST_STEP;
@@ -88,19 +110,20 @@ final class ColorSearch {
   }
 
   private void move(int at, double step) {
-    double present = crowding(at);
+    double present = crowding(at, Double.POSITIVE_INFINITY);
     for (int t = 0; t < TRIES; t++) {
       int before = colors[at];
-      colors[at] =
+      put(
+          at,
           Rgb.of(
               moved(Rgb.red(before), step),
               moved(Rgb.green(before), step),
-              moved(Rgb.blue(before), step));
-      double after = crowding(at);
+              moved(Rgb.blue(before), step)));
+      double after = crowding(at, present);
       if (after < present) {
         present = after;
       } else {
-        colors[at] = before;
+        put(at, before);
       }
     }
   }
@@ -110,25 +133,71 @@ final class ColorSearch {
     return Math.max(0, Math.min(255, channel + by));
   }
 
-  /** Sum of the weights of every distance that a colour takes part in. */
-  private double crowding(int at) {
+  /**
+   * Sum of the weights of every distance that a colour takes part in, or what it has come to when it
+   * reached the limit.
+   */
+  private double crowding(int at, double limit) {
     double sum = 0;
-    for (int i = 0; i < colors.length; i++) {
-      if (i == at) {
-        continue;
-      }
-      sum += weight(Rgb.distance(colors[at], colors[i]) / 2);
-      for (int j = 0; j < colors.length; j++) {
-        if (j == at || j == i) {
-          continue;
-        }
-        sum += weight(Rgb.distanceToBlend(colors[j], colors[at], colors[i]));
-        if (j > i) {
-          sum += weight(Rgb.distanceToBlend(colors[at], colors[i], colors[j]));
-        }
+    for (int i = 0; i < colors.length && sum < limit; i++) {
+      if (i != at) {
+        sum += weight(Math.sqrt(Rgb.distanceSq(colors[at], colors[i])) / 2);
+        sum += nearTheLine(at, i) + nearLines(at, i);
       }
     }
     return sum;
+  }
+
+  /** The weights of all others beside the line from one to another. */
+  private double nearTheLine(int from, int to) {
+    int ux = red[to] - red[from];
+    int uy = green[to] - green[from];
+    int uz = blue[to] - blue[from];
+    int lengthSq = ux * ux + uy * uy + uz * uz;
+    double perLength = lengthSq == 0 ? 0 : 1.0 / lengthSq;
+    double sum = 0;
+    for (int j = 0; j < colors.length; j++) {
+      if (j != from && j != to) {
+        sum +=
+            weight(
+                besideTheLine(
+                    ux, uy, uz, lengthSq, perLength,
+                    red[j] - red[from], green[j] - green[from], blue[j] - blue[from]));
+      }
+    }
+    return sum;
+  }
+
+  /** The weights of one beside the lines from another to all that come after that one. */
+  private double nearLines(int at, int from) {
+    int vx = red[at] - red[from];
+    int vy = green[at] - green[from];
+    int vz = blue[at] - blue[from];
+    double sum = 0;
+    for (int j = from + 1; j < colors.length; j++) {
+      if (j != at) {
+        int ux = red[j] - red[from];
+        int uy = green[j] - green[from];
+        int uz = blue[j] - blue[from];
+        int lengthSq = ux * ux + uy * uy + uz * uz;
+        sum += weight(besideTheLine(ux, uy, uz, lengthSq, 1.0 / Math.max(1, lengthSq), vx, vy, vz));
+      }
+    }
+    return sum;
+  }
+
+  /** Distance of a point from a line that begins at the origin and ends at u, in whole numbers as far as they go. */
+  private static double besideTheLine(
+      int ux, int uy, int uz, int lengthSq, double perLength, int vx, int vy, int vz) {
+    int along = ux * vx + uy * vy + uz * vz;
+    int farSq = vx * vx + vy * vy + vz * vz;
+    if (along <= 0) {
+      return Math.sqrt(farSq);
+    }
+    if (along >= lengthSq) {
+      return Math.sqrt(farSq - 2 * along + lengthSq);
+    }
+    return Math.sqrt(Math.abs(farSq - (double) along * along * perLength));
   }
 
   private double weight(double distance) {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref } from 'vue'
 import { ApiProblem } from '@/api/http'
-import { useAnswer } from '@/views/bake/use-answer'
+import { useAnswer } from '@/components/use-answer'
 
 import type { EffectScope } from 'vue'
 

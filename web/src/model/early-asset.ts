@@ -1,4 +1,4 @@
-import { geometry } from '@/api/geometry'
+import { geometry } from '@/model/geometry'
 import { getJson } from '@/api/http'
 import type { Asset } from '@/api/types'
 

@@ -1,6 +1,6 @@
 import { ApiProblem, getLarge } from '@/api/http'
 import { buffersOf, parseModel } from '@/model/model'
-import type { GeometryAnswer, GeometryQuestion } from '@/api/geometry'
+import type { GeometryAnswer, GeometryQuestion } from '@/model/geometry'
 
 /** Fetches a model and reads it, while the page is built that will show it. */
 self.onmessage = async ({ data }: MessageEvent<GeometryQuestion>) => {

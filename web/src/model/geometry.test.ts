@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { geometry } from '@/api/geometry'
-import type { GeometryAnswer, GeometryQuestion } from '@/api/geometry'
+import { geometry } from '@/model/geometry'
+import type { GeometryAnswer, GeometryQuestion } from '@/model/geometry'
 import { SIGNED_OUT } from '@/api/http'
 
 class FakeWorker {

@@ -1,6 +1,6 @@
 import { afterEach, expect, it, vi } from 'vitest'
-import { askEarly, takeEarly } from '@/api/early-asset'
-import { geometry } from '@/api/geometry'
+import { askEarly, takeEarly } from '@/model/early-asset'
+import { geometry } from '@/model/geometry'
 
 afterEach(() => vi.unstubAllGlobals())
 

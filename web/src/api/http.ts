@@ -59,7 +59,7 @@ async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST
   } catch (e) {
     if (init.signal?.aborted) throw e
     if (limit.aborted) throw new ApiProblem(0, `The server did not answer within ${longestMs / 1000} s. Try again; its log says more.`)
-    throw new ApiProblem(0, 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start')
+    throw new ApiProblem(0, AWAY)
   }
   if (!response.ok) {
     if (path !== SIGN_IN) noticeSignedOut(response.status)
@@ -67,6 +67,12 @@ async function checked(path: string, init: RequestInit = {}, longestMs = LONGEST
   }
   return response
 }
+
+/** Only whoever has it on the own machine can start it. */
+const isOwnMachine = /^(localhost|127\.|\[::1\])/.test(globalThis.location?.hostname ?? '')
+const AWAY = isOwnMachine
+  ? 'The server does not answer. Is Idiotaxa still running? ./idiotaxa start'
+  : 'The server does not answer. It is tried again; tell those who manage this studio if it stays so.'
 
 const BROKEN_OFF = 'The server ended its answer before it was whole. Try again.'
 

@@ -31,6 +31,7 @@ import { drawBoxes } from '@/components/draw-boxes'
 import { useMapCamera } from '@/components/use-map-camera'
 import { useMapCanvas } from '@/components/use-map-canvas'
 import WipeHandle from '@/components/wipe-handle.vue'
+import { decimal } from '@/model/words'
 
 import type { CanvasSize } from '@/components/use-map-canvas'
 import type { StrokePhase } from '@/stage/press'
@@ -95,7 +96,7 @@ const texel = ref<Texel | null>(null)
 const wipe = ref(0.5)
 const zoomWords = computed(() => {
   const pxATexel = (ratio.value * drawnScale.value) / texelsPerPixel.value
-  return pxATexel >= 1 ? `${pxATexel.toFixed(1)} px a texel` : `${(1 / pxATexel).toFixed(1)} texels a px`
+  return pxATexel >= 1 ? `${decimal(pxATexel, 1)} px a texel` : `${decimal(1 / pxATexel, 1)} texels a px`
 })
 
 /** Texels of the sheet that a pixel of the image stands for. */

@@ -3,7 +3,7 @@
 </template>
 
 <script setup lang="ts">
-import type { StationName } from '@/router'
+import type { StationName } from '@/model/stations'
 
 /** The way on to the next station, at the foot of a side panel. */
 defineProps<{ to: StationName; assetId: number }>()

@@ -1,7 +1,8 @@
 <template>
   <el-dialog :model-value="true" title="Propose groups" width="520" append-to-body @close="emit('close')">
     <div class="form">
-      <p v-if="offers && offers.length === 0" class="small">
+      <p v-if="!offers && !problem" class="small soft" role="status">Looking at what the models bring along…</p>
+      <p v-else-if="offers && offers.length === 0" class="small">
         Neither target nor sources bring several colours, materials or part names along that groups could be made of.
       </p>
       <el-radio-group v-else v-model="chosen" class="offers" aria-label="What groups are proposed from">
@@ -34,8 +35,9 @@
           </li>
         </ul>
       </template>
+      <p v-else-if="offer" class="small soft" role="status">Working out the groups…</p>
       <div class="buttons">
-        <el-button @click="emit('close')">Leave as it was</el-button>
+        <el-button @click="emit('close')">Cancel</el-button>
         <el-button type="primary" :disabled="wanted.length === 0" @click="keep">Keep the proposal</el-button>
       </div>
     </div>

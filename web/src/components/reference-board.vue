@@ -27,6 +27,7 @@ import { api } from '@/api/client'
 import { uploadPicture } from '@/api/upload'
 import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
+import { isMeant } from '@/stores/ask'
 
 import type { Picture } from '@/api/types'
 
@@ -132,6 +133,7 @@ function clamp(value: number, low: number, high: number): number {
 }
 
 async function unpin(picture: Picture): Promise<void> {
+  if (!(await isMeant('It is removed for good; the file that it came from is not.', `Unpin ${picture.name}?`, 'Unpin'))) return
   await orSay(async () => {
     await api.unpinPicture(picture.id)
     await store.refresh()

@@ -1,4 +1,4 @@
-import { count, length } from '@/model/words'
+import { count, length, whole } from '@/model/words'
 import type { PartChange } from '@/api/types'
 
 /** What a part's change is told under; a part can be told once only, the weightiest first. */
@@ -43,7 +43,7 @@ export function changeWords(part: PartChange): string {
   if (part.shape === 'moved') words.push(part.movedBy > 0 ? `moved by ${length(part.movedBy)}` : 'turned over')
   if (part.kind === 'kept' || part.kind === 'renamed') {
     if (part.oldFaces !== part.newFaces) {
-      words.push(`${part.oldFaces.toLocaleString('en')} → ${count(part.newFaces, 'face')}`)
+      words.push(`${whole(part.oldFaces)} → ${count(part.newFaces, 'face')}`)
     }
     if (part.layout === 'anew') words.push('unwrapped anew')
   } else {

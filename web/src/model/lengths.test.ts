@@ -10,6 +10,6 @@ describe('words about bakes', () => {
   it('tell distances in millimetres', () => {
     expect(millimetres(0.00418)).toBe('4.18 mm')
     expect(millimetres(-0.0117)).toBe('-11.7 mm')
-    expect(millimetres(1.2)).toBe('1200 mm')
+    expect(millimetres(1.2)).toBe('1,200 mm')
   })
 })

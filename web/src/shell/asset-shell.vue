@@ -8,6 +8,9 @@
         Pin a picture
       </button>
       <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Reference pictures" @change="pinChosen" />
+      <button v-if="undo.next.value.undo" v-work class="word-button undo" type="button" :title="`Undo: ${undo.next.value.undo} (Ctrl Z)`" @click="undo.step(true)">
+        Undo: {{ undo.next.value.undo }}
+      </button>
       <nav class="stations" aria-label="Stations">
         <router-link
           v-for="station in STATIONS"
@@ -26,9 +29,10 @@
         </router-link>
       </nav>
     </top-bar>
-    <calm-line v-if="!store.isConnected || sorting.isWaiting">
+    <calm-line v-if="!store.isConnected || sorting.isWaiting || masks.isAwaited">
       The server does not answer; it is tried again.
       <template v-if="sorting.unsent > 0">{{ count(sorting.unsent, 'claim') }} {{ sorting.unsent === 1 ? 'waits' : 'wait' }} here, to be sent then.</template>
+      <template v-else-if="masks.unsent > 0">{{ count(masks.unsent, 'change') }} of masks {{ masks.unsent === 1 ? 'waits' : 'wait' }} here, to be sent then.</template>
       <template v-else>What you see may be old.</template>
     </calm-line>
     <calm-line v-else-if="isRenewed">
@@ -55,8 +59,8 @@ import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue
 import { useRoute } from 'vue-router'
 import ReferenceBoard from '@/components/reference-board.vue'
 import { count } from '@/model/words'
-import { STATIONS } from '@/router'
-import type { StationName } from '@/router'
+import { STATIONS } from '@/model/stations'
+import type { StationName } from '@/model/stations'
 import CalmLine from '@/shell/calm-line.vue'
 import { isRenewed, lookForRenewal } from '@/shell/renewed'
 import TopBar from '@/shell/top-bar.vue'
@@ -64,10 +68,13 @@ import { usePageTitle } from '@/shell/use-page-title'
 import { useAssetStore } from '@/stores/asset'
 import { usePersonStore } from '@/stores/person'
 import { useSortingStore } from '@/stores/sorting'
+import { useUndoKeys } from '@/shell/use-undo-keys'
+import { useMasksStore } from '@/stores/masks'
 
 const route = useRoute()
 const store = useAssetStore()
 const sorting = useSortingStore()
+const masks = useMasksStore()
 const person = usePersonStore()
 /** Who else has the asset open. */
 const others = computed(() => {
@@ -82,6 +89,8 @@ const findings = computed<Record<StationName, number>>(() => {
 
 const station = computed(() => STATIONS.find((s) => s.name === route.name)?.label ?? (route.name === 'review' ? 'Review' : 'Recipe'))
 usePageTitle(() => (store.asset ? `${store.asset.name}, ${station.value}` : ''))
+
+const undo = useUndoKeys(() => id.value)
 
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const references = useTemplateRef<InstanceType<typeof ReferenceBoard>>('references')
@@ -104,7 +113,7 @@ watch(id, (value) => void store.open(value), { immediate: true })
 
 /** The browser asks before what was not sent is lost. */
 function askBeforeLeaving(e: BeforeUnloadEvent): void {
-  if (sorting.unsent > 0) e.preventDefault()
+  if (sorting.unsent > 0 || masks.unsent > 0) e.preventDefault()
 }
 onMounted(() => window.addEventListener('beforeunload', askBeforeLeaving))
 onBeforeUnmount(() => {
@@ -135,6 +144,14 @@ onBeforeUnmount(() => {
 .others {
   align-self: center;
   max-width: 220px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.undo {
+  align-self: center;
+  max-width: 230px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

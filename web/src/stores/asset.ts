@@ -5,6 +5,8 @@ import { api } from '@/api/client'
 import { takeEarly } from '@/model/early-asset'
 import { followAsset } from '@/api/follow-asset'
 import { patiently } from '@/api/patiently'
+import { InOrder } from '@/api/in-order'
+import { usePersonStore } from '@/stores/person'
 import type { Asset } from '@/api/types'
 
 /** The asset that is open, kept up to date by the server. */
@@ -20,6 +22,7 @@ export const useAssetStore = defineStore('asset', () => {
   /** The state that the server told of last: what its next change is a change of. */
   let told: Asset | null = null
   let heard = 0
+  const changes = new InOrder()
 
   const target = computed(() => asset.value?.revisions.find((r) => r.role === 'target' && r.isCurrent) ?? null)
   const sources = computed(() => asset.value?.revisions.filter((r) => r.role === 'source' && r.isCurrent) ?? [])
@@ -94,6 +97,20 @@ export const useAssetStore = defineStore('asset', () => {
     if (now) put(now)
   }
 
+  /**
+   * Changes the asset that is open, behind what has been changed before: each change is made of the newest state, so
+   * that quick ones do not meet each other.
+   */
+  function change(request: (asset: Asset) => Promise<unknown>): Promise<void> {
+    const id = asset.value!.id
+    usePersonStore().needChange()
+    return changes.after(async () => {
+      if (asset.value?.id !== id) return
+      await request(asset.value)
+      await refresh()
+    })
+  }
+
   function close(): void {
     stopFollowing?.()
     stopFollowing = told = opening = null
@@ -103,5 +120,5 @@ export const useAssetStore = defineStore('asset', () => {
     visitors.value = []
   }
 
-  return { asset, problem, isConnected, visitors, target, sources, groups, journalStamp, open, refresh, close }
+  return { asset, problem, isConnected, visitors, target, sources, groups, journalStamp, open, refresh, change, close }
 })

@@ -17,8 +17,12 @@ export function useChange(): (request: () => Promise<unknown>) => Promise<boolea
     orSay(async () => {
       person.needChange()
       const { id, history } = store.asset!
-      const answer = await sorting.inOrder(request)
-      await store.refresh()
+      const answer = await sorting.inOrder(async () => {
+        const answered = await request()
+        // The next one is made of what this one left.
+        await store.refresh()
+        return answered
+      })
       if ((answer as { entryId?: number } | undefined)?.entryId !== undefined) own.remember(id, answer)
       else own.rememberNew(id, history, store.asset!.history)
       await sorting.followJournal(store.journalStamp)

@@ -6,6 +6,7 @@ import { usePersonStore } from '@/stores/person'
 import { useSortingStore } from '@/stores/sorting'
 import { useChange } from '@/stores/use-change'
 import { moment } from '@/model/words'
+import { CANCEL } from '@/stores/ask'
 import type { HistoryEntry } from '@/api/types'
 
 interface JournalSteps {
@@ -44,7 +45,7 @@ export function useJournalSteps(): JournalSteps {
     return ElMessageBox.confirm(
       `“${last.words}” (${moment(last.createdAt)})${more} was ${last.by ? `done by ${last.by}` : 'not done in this browser'}. Undo it all the same?`,
       'Not your step',
-      { confirmButtonText: 'Undo it', cancelButtonText: 'Leave it', type: 'warning' }
+      { confirmButtonText: 'Undo it', cancelButtonText: CANCEL, type: 'warning' }
     ).then(
       () => true,
       () => false

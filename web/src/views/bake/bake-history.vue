@@ -24,15 +24,21 @@ import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { bakeState } from '@/model/bake-state'
 import { count, moment, percent, seconds } from '@/model/words'
+import { useUndoHereStore } from '@/stores/undo-here'
+import { useAssetStore } from '@/stores/asset'
 
 import type { Bake } from '@/api/types'
 
 defineProps<{ bakes: Bake[]; shown: number | null }>()
 const emit = defineEmits<{ show: [id: number] }>()
+const store = useAssetStore()
+const undo = useUndoHereStore()
 
 async function trash(bake: Bake): Promise<void> {
+  const put = (): Promise<void> => store.change(() => api.putIntoTrash('bake', bake.id))
   await orSay(async () => {
-    await api.putIntoTrash('bake', bake.id)
+    await put()
+    undo.did(store.asset!.id, 'bake', { words: `the bake of ${moment(bake.createdAt)} put into the trash`, undo: () => store.change(() => api.takeBack('bake', bake.id)), redo: put })
     ElMessage({ type: 'success', message: 'The bake lies in the trash; it can be taken back there.' })
   })
 }
@@ -73,6 +79,12 @@ li {
   right: 8px;
   bottom: 7px;
   opacity: 0;
+}
+
+@media (hover: none) {
+  .trash {
+    opacity: 1;
+  }
 }
 
 li:hover .trash,

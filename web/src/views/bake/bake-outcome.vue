@@ -25,7 +25,7 @@
 import { computed } from 'vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { bakeState } from '@/model/bake-state'
-import { count, length, percent, seconds } from '@/model/words'
+import { count, decimal, length, percent, seconds, whole } from '@/model/words'
 
 import type { Bake, Group } from '@/api/types'
 
@@ -46,7 +46,7 @@ const isClean = computed(
 const headline = computed(() =>
   [
     `${percent((covered.value - missed.value) / Math.max(1, covered.value))} covered`,
-    `${missed.value.toLocaleString('en')} missed`,
+    `${whole(missed.value)} missed`,
     count(totals.value?.conflicts ?? 0, 'conflict'),
     count(groupsHit.value, 'group'),
     seconds(totals.value?.millis ?? 0)
@@ -78,9 +78,9 @@ const details = computed(() => {
   const reach = results.value[0]?.reach
   const words = [count(covered.value, 'texel')]
   const { farther = 0, fallback = 0, rays = 0 } = totals.value ?? {}
-  if (farther > 0) words.push(`${farther.toLocaleString('en')} of them by rays beyond the reach`)
-  if (fallback > 0) words.push(`${fallback.toLocaleString('en')} of them from the closest point`)
-  if (rays > 0) words.push(`${(rays / 1e6).toFixed(1)} million rays`)
+  if (farther > 0) words.push(`${whole(farther)} of them by rays beyond the reach`)
+  if (fallback > 0) words.push(`${whole(fallback)} of them from the closest point`)
+  if (rays > 0) words.push(`${decimal(rays / 1e6, 1)} million rays`)
   if (reach) words.push(`reach ${length(reach.outward)} outward, ${length(reach.inward)} inward`)
   return words.join(' · ')
 })

@@ -19,7 +19,7 @@
         <template #progress>
           <div v-if="isRunning" class="running">
             <job-line :share="running!.share" doing="" />
-            <el-button v-work @click="cancel">Cancel</el-button>
+            <el-button v-work @click="cancel">Stop</el-button>
             <p class="small soft">{{ running!.doing }}</p>
           </div>
         </template>

@@ -1,8 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { nextTick } from 'vue'
+import { effectScope, nextTick } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
+import { useUndoHereStore } from '@/stores/undo-here'
 import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
 import type { Asset, IdOrigin, Inspection, Revision } from '@/api/types'
@@ -40,6 +41,7 @@ const choices = (isFromSource: boolean): { origin: IdOrigin; hasData: boolean }[
 describe('settings of the next bake', () => {
   beforeEach(() => {
     vi.useFakeTimers()
+    sessionStorage.clear()
     setActivePinia(createPinia())
     vi.spyOn(api, 'origins').mockImplementation(async (_id, isFromSource) => choices(isFromSource))
   })
@@ -143,5 +145,28 @@ describe('settings of the next bake', () => {
     await vi.runAllTimersAsync()
     cure('origin', 'pieces')
     expect([settings.isFromSource, settings.origin]).toEqual([true, 'pieces'])
+  })
+
+  it('are there when one comes back, and each choice is taken back and done again', async () => {
+    open([], colored)
+    const scope = effectScope()
+    const { settings, link } = scope.run(useBakeSettings)!
+    settings.size = 512
+    await nextTick()
+    link('hull', 'hull_high')
+    await nextTick()
+    scope.stop()
+    const again = effectScope().run(useBakeSettings)!.settings
+    expect([again.size, again.links]).toEqual([512, [{ targetPart: 'hull', sourcePart: 'hull_high' }]])
+    again.size = 4096
+    await nextTick()
+    const undo = useUndoHereStore()
+    expect(await undo.step(9, 'bake', true)).toBe('settings of the bake')
+    expect(again.size).toBe(512)
+    await undo.step(9, 'bake', false)
+    expect(again.size).toBe(4096)
+    // Another bake since then is what the next one begins from.
+    open([{ settings: { ...(JSON.parse(JSON.stringify(settings)) as object), size: 1024 } }], colored)
+    expect(effectScope().run(useBakeSettings)!.settings.size).toBe(1024)
   })
 })

@@ -1,7 +1,9 @@
-import { computed, reactive, watch } from 'vue'
+import { computed, nextTick, reactive, watch } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import { useAnswer } from '@/components/use-answer'
+import { useDraftsStore } from '@/stores/drafts'
+import { useUndoHereStore } from '@/stores/undo-here'
 import type { ComputedRef } from 'vue'
 import type { BakeSettings, Cure, IdOrigin, OriginChoice, Reach, Revision } from '@/api/types'
 
@@ -38,9 +40,29 @@ interface BakeChoice {
 export function useBakeSettings(): BakeChoice {
   const store = useAssetStore()
   const last = (): BakeSettings | undefined => store.asset?.bakeSettings ?? store.asset?.bakes[0]?.settings
-  const settings = reactive<BakeSettings>(
-    structuredClone(last() ?? { ...DEFAULTS, ...store.asset!.proposedOrigin }) as BakeSettings
-  )
+  const drafts = useDraftsStore()
+  const undo = useUndoHereStore()
+  const { id } = store.asset!
+  const first = (): BakeSettings => structuredClone(last() ?? { ...DEFAULTS, ...store.asset!.proposedOrigin }) as BakeSettings
+  const base = last() ?? null
+  const settings = reactive<BakeSettings>(drafts.take<BakeSettings>(`bake ${id}`, base) ?? first())
+
+  /** What is chosen stays when one leaves and comes back, and each choice can be taken back. */
+  let before = JSON.stringify(settings)
+  let isStep = false
+  function put(kept: string): Promise<void> {
+    isStep = true
+    Object.assign(settings, JSON.parse(kept))
+    return nextTick()
+  }
+  watch(settings, () => {
+    const [from, to] = [before, JSON.stringify(settings)]
+    if (from === to) return
+    before = to
+    drafts.keep(`bake ${id}`, last() ?? null, settings)
+    if (!isStep) undo.did(id, 'bake', { words: 'settings of the bake', undo: () => put(from), redo: () => put(to) })
+    isStep = false
+  })
 
   /** A model that has been read while nobody has chosen anything is read from as if it had been there before. */
   watch(

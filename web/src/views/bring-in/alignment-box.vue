@@ -49,6 +49,7 @@ import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/stores/say'
 import { length } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useUndoHereStore } from '@/stores/undo-here'
 
 import type { Alignment, AlignmentCheck, Revision } from '@/api/types'
 
@@ -63,6 +64,7 @@ const UPS = [
 ]
 
 const store = useAssetStore()
+const undo = useUndoHereStore()
 const check = shallowRef<AlignmentCheck | null>(null)
 const problem = ref<string | null>(null)
 const isTyping = ref(false)
@@ -92,12 +94,24 @@ watch(
   { immediate: true }
 )
 
-async function align(alignment: Alignment): Promise<void> {
-  const isDone = await orSay(async () => {
-    await api.align(props.source.id, props.source.alignmentVersion, alignment)
-    await store.refresh()
+/** Of the newest state of the source, whatever was aligned before. */
+function alignSource(id: number, alignment: Alignment): Promise<void> {
+  return store.change((asset) => {
+    const source = asset.revisions.find((r) => r.id === id)!
+    return api.align(id, source.alignmentVersion, alignment)
   })
-  if (isDone) isTyping.value = false
+}
+
+async function align(alignment: Alignment): Promise<void> {
+  const { id, alignment: before, fileName } = props.source
+  const isDone = await orSay(() => alignSource(id, alignment))
+  if (!isDone) return
+  isTyping.value = false
+  undo.did(store.asset!.id, 'bring-in', {
+    words: `${fileName} aligned`,
+    undo: () => alignSource(id, before ?? NONE),
+    redo: () => alignSource(id, alignment)
+  })
 }
 
 async function alignTyped(): Promise<void> {

@@ -65,7 +65,7 @@
         <span v-if="r.isCurrent" class="soft">current</span>
         <template v-else>
           <el-button v-work size="small" @click="makeCurrent(r)">Make current</el-button>
-          <button v-work class="word-button" type="button" @click="orSay(() => api.putIntoTrash('model', r.id))">To the trash</button>
+          <button v-work class="word-button" type="button" @click="trash(r)">To the trash</button>
         </template>
       </li>
     </ul>
@@ -82,6 +82,7 @@ import { CHANGE_COLORS, CHANGE_KINDS, CHANGE_WORDS, changeKind, changeWords } fr
 import { area, count, percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useReviewStore } from '@/stores/review'
+import { useUndoHereStore } from '@/stores/undo-here'
 
 import type { Changes, PartChange, Revision, UnreachedGroup } from '@/api/types'
 import type { ChangeKind } from '@/model/change-words'
@@ -91,6 +92,7 @@ const emit = defineEmits<{ pick: [part: PartChange]; hover: [part: PartChange | 
 
 const store = useAssetStore()
 const reviews = useReviewStore()
+const undo = useUndoHereStore()
 const review = computed(() => (reviews.revisionId === props.revision.id ? reviews.review : null))
 const unreached = shallowRef<UnreachedGroup[]>([])
 
@@ -145,9 +147,19 @@ function toggle(kind: ChangeKind): void {
 }
 
 async function makeCurrent(revision: Revision): Promise<void> {
-  await orSay(async () => {
-    await api.makeCurrent(revision.id)
-    await store.refresh()
+  const before = store.asset!.revisions.find((r) => r.isCurrent && r.role === revision.role && chain.value.some((l) => l.id === r.id))
+  const make = (id: number) => (): Promise<void> => store.change(() => api.makeCurrent(id))
+  if (!(await orSay(make(revision.id))) || !before) return
+  undo.did(store.asset!.id, 'bring-in', { words: `revision ${revision.label} made current`, undo: make(before.id), redo: make(revision.id) })
+}
+
+async function trash(revision: Revision): Promise<void> {
+  const put = (): Promise<void> => store.change(() => api.putIntoTrash('model', revision.id))
+  if (!(await orSay(put))) return
+  undo.did(store.asset!.id, 'bring-in', {
+    words: `revision ${revision.label} put into the trash`,
+    undo: () => store.change(() => api.takeBack('model', revision.id)),
+    redo: put
   })
 }
 </script>

@@ -1,7 +1,7 @@
 <template>
   <section class="box">
     <job-line v-if="isUnderWay" :share="layout!.share" :doing="layout!.doing">
-      <el-button v-work size="small" @click="cancel">Cancel</el-button>
+      <el-button v-work size="small" @click="cancel">Stop</el-button>
     </job-line>
     <notice-line v-else-if="layout?.state === 'failed'" kind="bad">{{ layout.problem }}</notice-line>
     <p v-else-if="revision.hasLayout && layout" class="small">

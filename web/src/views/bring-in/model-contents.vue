@@ -4,13 +4,13 @@
     <dt>size</dt>
     <dd>{{ size }}</dd>
     <dt>triangles</dt>
-    <dd>{{ inspection.triangles.toLocaleString('en') }}</dd>
+    <dd>{{ whole(inspection.triangles) }}</dd>
     <dt>faces</dt>
     <dd>{{ faceWords }}</dd>
     <dt>parts</dt>
     <dd>{{ inspection.parts.length }}</dd>
     <dt>pieces</dt>
-    <dd>{{ inspection.pieces.toLocaleString('en') }}</dd>
+    <dd>{{ whole(inspection.pieces) }}</dd>
     <dt>UVs</dt>
     <dd>{{ inspection.hasUvs ? count(inspection.islands, 'island') : 'none' }}</dd>
     <dt>normals</dt>
@@ -40,7 +40,7 @@
       <li v-for="m in inspection.materials" :key="m.name">
         <span class="chip" :style="{ background: m.baseColor }" />
         <span>{{ m.name || 'without name' }}<span v-if="m.texture" class="soft"> · {{ m.texture }}</span></span>
-        <span class="mono amount">{{ m.triangles.toLocaleString('en') }} tri</span>
+        <span class="mono amount">{{ whole(m.triangles) }} tri</span>
       </li>
     </ul>
   </section>
@@ -48,7 +48,7 @@
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { area, count, length } from '@/model/words'
+import { area, count, length, whole } from '@/model/words'
 import SheetBox from '@/views/bring-in/sheet-box.vue'
 
 import type { Inspection, Revision } from '@/api/types'
@@ -57,9 +57,9 @@ const props = defineProps<{ revision: Revision; inspection: Inspection }>()
 
 const faceWords = computed(() => {
   const { faces, faceKinds } = props.inspection
-  const words = [faces.toLocaleString('en')]
+  const words = [whole(faces)]
   if (faceKinds.quads > 0) words.push(count(faceKinds.quads, 'quad'))
-  if (faceKinds.larger > 0) words.push(`${faceKinds.larger.toLocaleString('en')} of 5 corners or more`)
+  if (faceKinds.larger > 0) words.push(`${whole(faceKinds.larger)} of 5 corners or more`)
   return words.join(', ')
 })
 const size = computed(() => {

@@ -64,6 +64,7 @@ import { orSay } from '@/stores/say'
 import { droppedFiles } from '@/api/dropped-files'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useUndoHereStore } from '@/stores/undo-here'
 
 import type { Revision, Role } from '@/api/types'
 
@@ -82,6 +83,7 @@ const props = defineProps<{
 const emit = defineEmits<{ show: [] }>()
 
 const store = useAssetStore()
+const undo = useUndoHereStore()
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const isOver = ref(false)
 const problem = ref<string | null>(null)
@@ -119,10 +121,10 @@ async function take(files: File[]): Promise<void> {
 }
 
 async function setAside(): Promise<void> {
-  await orSay(async () => {
-    await api.setAside(props.revision!.id)
-    await store.refresh()
-  })
+  const { id, fileName } = props.revision!
+  const put = (): Promise<void> => store.change(() => api.setAside(id))
+  if (!(await orSay(put))) return
+  undo.did(props.assetId, 'bring-in', { words: `${fileName} set aside`, undo: () => store.change(() => api.makeCurrent(id)), redo: put })
 }
 </script>
 

@@ -34,7 +34,7 @@
       @mouseleave="emit('hover', null)"
     >
       <span class="name">{{ row.name || 'without name' }}</span>
-      <span class="mono soft">{{ row.triangles.toLocaleString('en') }} tri</span>
+      <span class="mono soft">{{ whole(row.triangles) }} tri</span>
     </button>
   </long-list>
 </template>
@@ -47,11 +47,13 @@ import LongList from '@/components/long-list.vue'
 import { orSay } from '@/stores/say'
 import { facesOf } from '@/model/model'
 import { isInRuns } from '@/model/runs'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 import { modeOf } from '@/stage/press'
 import { useAssetStore } from '@/stores/asset'
+import { CANCEL } from '@/stores/ask'
+import { useUndoHereStore } from '@/stores/undo-here'
 
-import type { Revision } from '@/api/types'
+import type { Revision, SheetPlan } from '@/api/types'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
 
@@ -59,6 +61,7 @@ const props = defineProps<{ revision: Revision; model: Model; pick: Pick | null 
 const emit = defineEmits<{ pick: [part: number, mode: PickMode]; hover: [part: number | null] }>()
 
 const store = useAssetStore()
+const undo = useUndoHereStore()
 const parts = computed(() => props.revision.inspection?.parts ?? [])
 
 /** A part counts as picked when its first face is. */
@@ -89,7 +92,7 @@ async function ask(title: string, value: string): Promise<string | null> {
     const answer = await ElMessageBox.prompt('Name', title, {
       inputValue: value,
       confirmButtonText: 'Keep',
-      cancelButtonText: 'Leave as it was'
+      cancelButtonText: CANCEL
     })
     return (answer as { value: string }).value
   } catch {
@@ -103,10 +106,12 @@ async function edit(kind: 'rename' | 'split' | 'merge', question: () => Promise<
   const meant = chosen.value
   const word = await question()
   if (word === null) return
-  await orSay(async () => {
-    await api.editParts(id, geometryVersion, kind, meant, word)
-    await store.refresh()
-  })
+  const isDone = await orSay(() => store.change(() => api.editParts(id, geometryVersion, kind, meant, word)))
+  if (isDone) undo.did(store.asset!.id, 'bring-in', { words: `parts: ${kind}`, undo: () => takeEditBack(id) })
+}
+
+function takeEditBack(id: number): Promise<void> {
+  return store.change(({ revisions }) => api.takeBackPartEdit(id, revisions.find((r) => r.id === id)!.geometryVersion))
 }
 
 function rename(): Promise<void> {
@@ -122,25 +127,25 @@ function merge(): Promise<void> {
 }
 
 async function takeBack(): Promise<void> {
-  await orSay(async () => {
-    await api.takeBackPartEdit(props.revision.id, props.revision.geometryVersion)
-    await store.refresh()
-  })
+  await orSay(() => takeEditBack(props.revision.id))
+}
+
+function setPlan(next: SheetPlan): Promise<void> {
+  return store.change(({ id, version }) => api.setSheetPlan(id, version, next))
 }
 
 /** Adds a sheet by hand that the picked parts share; they leave the sheets that they were on. */
 async function ownSheet(): Promise<void> {
-  const { id, version } = store.asset!
   const name = await ask('A sheet of its own for the picked parts', parts.value[chosen.value[0]!]!.name)
   if (name === null) return
   const names = chosen.value.map((p) => parts.value[p]!.name)
   const hand = (store.asset?.sheetPlan?.by === 'hand' ? store.asset.sheetPlan.hand : [])
     .map((s) => ({ name: s.name, parts: s.parts.filter((p) => !names.includes(p)) }))
     .filter((s) => s.parts.length > 0 && s.name !== name)
-  await orSay(async () => {
-    await api.setSheetPlan(id, version, { by: 'hand', hand: [...hand, { name, parts: names }] })
-    await store.refresh()
-  })
+  const before = store.asset!.sheetPlan ?? { by: 'fitting' as const, hand: [] }
+  const next = { by: 'hand' as const, hand: [...hand, { name, parts: names }] }
+  const isDone = await orSay(() => setPlan(next))
+  if (isDone) undo.did(store.asset!.id, 'bring-in', { words: `the sheet ${name}`, undo: () => setPlan(before), redo: () => setPlan(next) })
 }
 </script>
 

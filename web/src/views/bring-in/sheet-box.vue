@@ -29,8 +29,10 @@ import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useUndoHereStore } from '@/stores/undo-here'
+import { useAnswer } from '@/components/use-answer'
 
 import type { Revision, SheetOverlaps, SheetPlan } from '@/api/types'
 
@@ -40,36 +42,31 @@ const props = defineProps<{ revision: Revision }>()
 const SIZES = [512, 1024, 2048, 4096]
 
 const store = useAssetStore()
-const rows = shallowRef<SheetOverlaps[]>([])
-const problem = ref('')
+const undo = useUndoHereStore()
 const size = ref(1024)
 const plan = computed<SheetPlan>(() => store.asset?.sheetPlan ?? { by: 'fitting', hand: [] })
 
-watch(
+const { answer, problem } = useAnswer(
   () => JSON.stringify([props.revision.id, props.revision.geometryKey, plan.value, store.journalStamp, size.value]),
-  async () => {
-    problem.value = ''
-    try {
-      rows.value = await api.overlaps(props.revision.id, size.value)
-    } catch (e) {
-      rows.value = []
-      problem.value = (e as Error).message
-    }
-  },
-  { immediate: true }
+  () => api.overlaps(props.revision.id, size.value)
 )
+const rows = computed<SheetOverlaps[]>(() => (problem.value ? [] : (answer.value ?? [])))
 
 function overlapWords({ overlaps }: SheetOverlaps): string {
   if (overlaps.overlapping === 0) return 'no overlaps'
-  const conflicts = overlaps.conflicts > 0 ? `, ${overlaps.conflicts.toLocaleString('en')} in conflict` : ', harmless'
+  const conflicts = overlaps.conflicts > 0 ? `, ${whole(overlaps.conflicts)} in conflict` : ', harmless'
   return `${count(overlaps.overlapping, 'texel')} overlap${conflicts}`
 }
 
+function setPlan(next: SheetPlan): Promise<void> {
+  return store.change(({ id, version }) => api.setSheetPlan(id, version, next))
+}
+
 async function choose(by: SheetPlan['by']): Promise<void> {
-  await orSay(async () => {
-    await api.setSheetPlan(store.asset!.id, store.asset!.version, { by, hand: by === 'hand' ? plan.value.hand : [] })
-    await store.refresh()
-  })
+  const before = plan.value
+  const next = { by, hand: by === 'hand' ? before.hand : [] }
+  if (!(await orSay(() => setPlan(next)))) return
+  undo.did(store.asset!.id, 'bring-in', { words: 'how sheets are made', undo: () => setPlan(before), redo: () => setPlan(next) })
 }
 </script>
 

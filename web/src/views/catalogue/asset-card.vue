@@ -35,6 +35,7 @@ import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { orSay } from '@/stores/say'
 import { moment, percent } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
+import { CANCEL } from '@/stores/ask'
 
 import type { AssetSummary } from '@/api/types'
 
@@ -52,7 +53,7 @@ async function rename(): Promise<void> {
     inputPattern: /\S/,
     inputErrorMessage: 'A name has 1 to 120 characters.',
     confirmButtonText: 'Rename it',
-    cancelButtonText: 'Leave it'
+    cancelButtonText: CANCEL
   }).catch(() => null)
   if (!answer) return
   await orSay(() => api.renameAsset(id, version, answer.value))

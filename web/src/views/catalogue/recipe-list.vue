@@ -40,6 +40,7 @@ import { useReading } from '@/components/use-reading'
 import { readJsonFile } from '@/model/json-file'
 import { count, moment } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
+import { isMeant } from '@/stores/ask'
 
 import type { Recipe } from '@/api/types'
 
@@ -49,6 +50,8 @@ const { value: recipes, problem, load } = useReading(api.recipes)
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 
 async function remove(recipe: Recipe): Promise<void> {
+  const words = `All ${count(recipe.version, 'version')} of it are removed for good. Assets that were made with it stay as they are.`
+  if (!(await isMeant(words, `Remove the recipe ${recipe.name}?`, 'Remove'))) return
   await orSay(() => api.deleteRecipe(recipe.id))
   await load()
 }

@@ -2,9 +2,10 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { zipSync } from 'fflate'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope, ref } from 'vue'
+import { effectScope } from 'vue'
 import { api } from '@/api/client'
 import { HandoffPackage } from '@/model/handoff-package'
+import { useAssetStore } from '@/stores/asset'
 import LookRow from '@/views/hand-off/look-row.vue'
 import ReceiptTable from '@/views/hand-off/receipt-table.vue'
 import TemplateLine from '@/views/hand-off/template-line.vue'
@@ -66,8 +67,12 @@ describe('the template of an asset', () => {
   async function open(template: string | null): Promise<TemplateDraft> {
     vi.spyOn(api, 'templates').mockResolvedValue(templates)
     vi.spyOn(api, 'plan').mockImplementation(async (_bake, _name, lines) => plan(lines[0]!.name))
-    const asset = ref({ id: 1, version: 7, template, maskState: 0 } as Asset)
-    const draft = effectScope().run(() => useTemplateDraft(() => asset.value, () => 9))!
+    sessionStorage.clear()
+    const asset = { id: 1, version: 7, template, maskState: 0, history: [], groups: [], revisions: [] } as unknown as Asset
+    vi.spyOn(api, 'asset').mockImplementation(async () => asset)
+    const store = useAssetStore()
+    store.asset = asset
+    const draft = effectScope().run(() => useTemplateDraft(() => store.asset!, () => 9))!
     await flushPromises()
     return draft
   }

@@ -25,11 +25,11 @@
       />
       <label>
         rough <input type="range" min="0" max="1" step="0.01" :value="tried.look.roughness" :aria-label="`Roughness of ${tried.group.name}`" @input="put({ roughness: numberOf($event) })" />
-        <span class="mono">{{ tried.look.roughness.toFixed(2) }}</span>
+        <span class="mono">{{ decimal(tried.look.roughness, 2) }}</span>
       </label>
       <label>
         metal <input type="range" min="0" max="1" step="0.01" :value="tried.look.metalness" :aria-label="`Metalness of ${tried.group.name}`" @input="put({ metalness: numberOf($event) })" />
-        <span class="mono">{{ tried.look.metalness.toFixed(2) }}</span>
+        <span class="mono">{{ decimal(tried.look.metalness, 2) }}</span>
       </label>
     </div>
   </li>
@@ -38,6 +38,7 @@
 <script setup lang="ts">
 import { ElOption, ElSelect } from 'element-plus'
 import LabelTag from '@/components/label-tag.vue'
+import { decimal } from '@/model/words'
 
 import type { Look } from '@/api/types'
 import type { TriedLook } from '@/views/hand-off/use-try-on'

@@ -66,6 +66,7 @@ import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { bytes, moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import ReceiptTable from '@/views/hand-off/receipt-table.vue'
+import { useUndoHereStore } from '@/stores/undo-here'
 
 import type { Handoff, PackedFile } from '@/api/types'
 
@@ -78,6 +79,7 @@ const props = defineProps<{
 }>()
 
 const store = useAssetStore()
+const undo = useUndoHereStore()
 const isUnderWay = computed(() => props.handoff.state === 'waiting' || props.handoff.state === 'running')
 
 const files = shallowRef<PackedFile[] | null>(null)
@@ -94,8 +96,11 @@ async function deliver(): Promise<void> {
 }
 
 async function trash(): Promise<void> {
+  const { id } = props.handoff
+  const put = (): Promise<void> => store.change(() => api.putIntoTrash('package', id))
   await orSay(async () => {
-    await api.putIntoTrash('package', props.handoff.id)
+    await put()
+    undo.did(store.asset!.id, 'hand-off', { words: 'a package put into the trash', undo: () => store.change(() => api.takeBack('package', id)), redo: put })
     ElMessage({ type: 'success', message: 'The package lies in the trash; it can be taken back there.' })
   })
 }

@@ -27,7 +27,7 @@
           <tr v-for="m in sheet.masks" :key="m.name">
             <td><span class="chip" :style="{ background: m.color }" />{{ m.name }}</td>
             <td class="mono">{{ m.tolerance }}</td>
-            <td class="mono">{{ m.picked.toLocaleString('en') }}</td>
+            <td class="mono">{{ whole(m.picked) }}</td>
             <td class="mono">{{ wrongWords(m) }}</td>
           </tr>
         </tbody>
@@ -48,7 +48,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import NoticeLine from '@/components/notice-line.vue'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 
 import type { ChannelReceipt, MaskReceipt, Receipt } from '@/api/types'
 
@@ -56,7 +56,7 @@ const props = defineProps<{ receipt: Receipt; isOpen: boolean }>()
 
 function wrongWords({ wronglyTaken, wronglyLeft }: MaskReceipt): string {
   if (wronglyTaken + wronglyLeft === 0) return '0'
-  return `${wronglyTaken.toLocaleString('en')} taken, ${wronglyLeft.toLocaleString('en')} left`
+  return `${whole(wronglyTaken)} taken, ${whole(wronglyLeft)} left`
 }
 
 function channelWords({ channel, of, differing: texels }: ChannelReceipt): string {

@@ -1,10 +1,13 @@
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import { ElMessageBox } from 'element-plus'
 import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import { useAssetStore } from '@/stores/asset'
+import { CANCEL } from '@/stores/ask'
+import { useDraftsStore } from '@/stores/drafts'
+import { useUndoHereStore } from '@/stores/undo-here'
 
 import type { Asset, HandoffPlan, Template, TemplateLine } from '@/api/types'
 
@@ -47,9 +50,40 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
   const chosen = computed(() => templates.value.find((t) => t.key === key.value))
   const isChanged = computed(() => chosen.value !== undefined && JSON.stringify(chosen.value.write) !== JSON.stringify(lines.value))
 
+  const drafts = useDraftsStore()
+  const undo = useUndoHereStore()
+  const draftName = (): string => `template ${asset().id} ${key.value}`
+
   function lay(template: Template | undefined): void {
     key.value = template?.key ?? ''
-    lines.value = structuredClone(template?.write ?? [])
+    lines.value = drafts.take<TemplateLine[]>(draftName(), template?.write ?? []) ?? structuredClone(template?.write ?? [])
+    before = JSON.stringify(lines.value)
+  }
+
+  /** What is typed stays when one leaves and comes back, and each change can be taken back. */
+  let before = '[]'
+  let isStep = false
+  function put(kept: string): Promise<void> {
+    isStep = true
+    lines.value = JSON.parse(kept) as TemplateLine[]
+    return nextTick()
+  }
+  watch(
+    lines,
+    () => {
+      const [from, to] = [before, JSON.stringify(lines.value)]
+      if (from === to) return
+      before = to
+      drafts.keep(draftName(), chosen.value?.write ?? [], lines.value)
+      if (!isStep) undo.did(asset().id, 'hand-off', { words: 'lines of the template', undo: () => put(from), redo: () => put(to) })
+      isStep = false
+    },
+    { deep: true }
+  )
+
+  function takeBack(): void {
+    drafts.forget(draftName())
+    lines.value = structuredClone(chosen.value?.write ?? [])
   }
 
   const ask = usePatience()
@@ -81,9 +115,8 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     { immediate: true, deep: true }
   )
 
-  async function use(wanted: string): Promise<void> {
-    await api.chooseTemplate(asset().id, asset().version, wanted)
-    await store.refresh()
+  function use(wanted: string): Promise<void> {
+    return store.change(({ id, version }) => api.chooseTemplate(id, version, wanted))
   }
 
   async function choose(wanted: string): Promise<void> {
@@ -95,7 +128,7 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
   async function keepAs(): Promise<void> {
     const { value } = await ElMessageBox.prompt('Other assets can use it by this name.', 'Keep as a template', {
       confirmButtonText: 'Keep',
-      cancelButtonText: 'Cancel',
+      cancelButtonText: CANCEL,
       inputValue: chosen.value?.id ? `${chosen.value.name} 2` : `House: ${chosen.value?.name.toLowerCase() ?? ''}`,
       inputPattern: /\S/,
       inputErrorMessage: 'A template needs a name.'
@@ -121,7 +154,7 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     const isSure = await ElMessageBox.confirm(
       `Assets that use ${name} go back to ${templates.value[0]?.name}. Packages that were made stay.`,
       `Remove the template ${name}?`,
-      { confirmButtonText: 'Remove', cancelButtonText: 'Cancel' }
+      { confirmButtonText: 'Remove', cancelButtonText: CANCEL }
     ).catch(() => null)
     if (!isSure) return
     await orSay(async () => {
@@ -148,7 +181,7 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     remove: (index) => lines.value.splice(index, 1),
     keep,
     keepAs,
-    takeBack: () => lay(chosen.value),
+    takeBack,
     forget
   }
 }

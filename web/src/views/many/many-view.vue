@@ -64,8 +64,8 @@
             <td class="number mono">{{ line.target || line.sources ? percent(line.claimedShare) : '–' }}</td>
             <td class="number mono">{{ line.findings || '–' }}</td>
             <td>{{ bakeWords(line) }}</td>
-            <td class="number mono">{{ line.bake === 'done' ? line.missed.toLocaleString('en') : '–' }}</td>
-            <td class="number mono">{{ line.bake === 'done' ? line.conflicts.toLocaleString('en') : '–' }}</td>
+            <td class="number mono">{{ line.bake === 'done' ? whole(line.missed) : '–' }}</td>
+            <td class="number mono">{{ line.bake === 'done' ? whole(line.conflicts) : '–' }}</td>
             <td>{{ line.recipe ? `${line.recipe.name}, ${line.recipe.version}` : '–' }}</td>
             <td>{{ HANDOFF_WORDS[line.handoff] }}</td>
             <td>
@@ -95,12 +95,12 @@ import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { usePatience } from '@/components/use-patience'
 import { useReading } from '@/components/use-reading'
 import { droppedFiles } from '@/api/dropped-files'
-import { count, percent } from '@/model/words'
+import { count, percent, whole } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
 
 import type { ManyDone, ManyLine, Recipe } from '@/api/types'
-import type { StationName } from '@/router'
+import type { StationName } from '@/model/stations'
 
 const LOOK_MS = 1500
 const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {

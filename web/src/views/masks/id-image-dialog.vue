@@ -15,7 +15,7 @@
           <ul class="found" aria-label="Groups of the image">
             <li v-for="g in cleaned.groups" :key="g.number">
               <label-tag class="tag" :number="g.number" :name="g.isKnown ? g.name : 'new'" :color="g.color" />
-              <span class="small soft mono">{{ g.texels.toLocaleString('en') }} texels</span>
+              <span class="small soft mono">{{ whole(g.texels) }} texels</span>
             </li>
           </ul>
           <p class="small">
@@ -31,7 +31,7 @@
           </label>
         </template>
         <div class="buttons">
-          <el-button @click="emit('close')">Leave it</el-button>
+          <el-button @click="emit('close')">Cancel</el-button>
           <el-button type="primary" :disabled="!cleaned || cleaned.groups.length === 0 || isKeeping" @click="keep()">
             Keep it as a bake
           </el-button>
@@ -51,7 +51,7 @@ import MapView from '@/components/map-view.vue'
 import NoticeLine from '@/components/notice-line.vue'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { useMapImage } from '@/components/use-map-image'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 
 import type { CleanedImage } from '@/api/types'
 

@@ -51,7 +51,7 @@
         <li v-for="i in masks.kept.images" :key="i.id" class="row">
           <span class="picture-name">{{ i.name }}</span>
           <span class="soft mono">{{ i.width }} × {{ i.height }} px</span>
-          <button v-work class="out" type="button" :aria-label="`Remove ${i.name}`" @click="drop(i.id)">×</button>
+          <button v-work class="out" type="button" :aria-label="`Remove ${i.name}`" @click="drop(i.id, i.name)">×</button>
         </li>
       </ul>
     </template>
@@ -69,6 +69,7 @@ import { orSay } from '@/stores/say'
 import { gltfPack, newPack, without } from '@/model/mask-plan'
 import { useMasksStore } from '@/stores/masks'
 import ThingSelect from '@/views/masks/thing-select.vue'
+import { isMeant } from '@/stores/ask'
 
 import type { Group, PackSpec, PackWell } from '@/api/types'
 
@@ -131,7 +132,8 @@ async function bring(): Promise<void> {
   await masks.open(props.assetId)
 }
 
-async function drop(id: number): Promise<void> {
+async function drop(id: number, name: string): Promise<void> {
+  if (!(await isMeant('Masks and packs that use it lose it. It is removed for good.', `Remove the image ${name}?`, 'Remove'))) return
   await orSay(() => api.removeGreyImage(props.assetId, id))
   await masks.open(props.assetId)
 }

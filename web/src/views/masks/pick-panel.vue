@@ -29,7 +29,7 @@
         <span class="small" :class="{ wrong: !row.result.isExact }">
           <template v-if="row.result.isExact">without error</template>
           <template v-else
-            >! {{ row.result.wronglyTaken.toLocaleString('en') }} taken, {{ row.result.wronglyLeft.toLocaleString('en') }} left wrongly</template
+            >! {{ whole(row.result.wronglyTaken) }} taken, {{ whole(row.result.wronglyLeft) }} left wrongly</template
           >
         </span>
         <div class="scale" role="img" :aria-label="`${row.group.name}: tolerance ${row.result.from} to ${row.result.to}, best ${row.result.best}`">
@@ -51,6 +51,7 @@ import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import { usePatience } from '@/components/use-patience'
 import { useMasksStore } from '@/stores/masks'
+import { whole } from '@/model/words'
 
 import type { Group, PickResult } from '@/api/types'
 

@@ -39,7 +39,7 @@
               <span class="dot" :style="{ background: of(pair.one)?.color }" /> {{ of(pair.one)?.name }}
               <span class="soft">and</span>
               <span class="dot" :style="{ background: of(pair.other)?.color }" /> {{ of(pair.other)?.name }}
-              <span class="mono soft length">{{ Math.round(pair.px).toLocaleString('en') }} px</span>
+              <span class="mono soft length">{{ whole(Math.round(pair.px)) }} px</span>
             </button>
           </li>
         </ul>
@@ -52,7 +52,7 @@
         regions of at most
         <drag-number :model-value="most" unit="texels" label="largest speck, texels" :min="1" :max="4096" :step="1" @try="(v) => (most = v)" @keep="(v) => (most = v)" />
         in another group:
-        <strong>{{ specks ? specks.count.toLocaleString('en') : '…' }}</strong>
+        <strong>{{ specks ? whole(specks.count) : '…' }}</strong>
       </p>
       <p v-if="plan.specks" class="small">
         A rule merges those of at most {{ plan.specks.texels }} texels in every bake.
@@ -127,7 +127,7 @@ import LabelTag from '@/components/label-tag.vue'
 import { usePatience } from '@/components/use-patience'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { without } from '@/model/mask-plan'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 import { useMasksStore } from '@/stores/masks'
 
 import type { BorderRule, Group, Speck, TouchUp, TouchingGroups } from '@/api/types'
@@ -181,7 +181,7 @@ watch(
 /** Nothing where no surface is known. */
 function areaWords(speck: Speck): string {
   const mm2 = speck.squareMillimetres
-  return mm2 > 0 ? `, ${mm2 < 10 ? mm2.toPrecision(2) : Math.round(mm2).toLocaleString('en')} mm²` : ''
+  return mm2 > 0 ? `, ${mm2 < 10 ? mm2.toPrecision(2) : whole(Math.round(mm2))} mm²` : ''
 }
 
 function withRule(index: number, rule: BorderRule): MaskChange {

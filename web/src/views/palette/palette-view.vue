@@ -7,7 +7,7 @@
           <el-input v-work v-model="name" class="name" maxlength="120" aria-label="Name of the palette" />
           <span class="small soft">{{ count(groups.length, 'group') }}</span>
           <span class="buttons">
-            <el-button :disabled="!isChanged" @click="leave">Leave as it was</el-button>
+            <el-button :disabled="!isChanged" @click="leave">Take back changes</el-button>
             <el-button v-work type="primary" :disabled="!isChanged" @click="keepIt">{{ keepWords }}</el-button>
           </span>
         </div>
@@ -75,7 +75,7 @@ onBeforeRouteLeave(async () => {
   await keeping
   return isChanged.value
     ? ElMessageBox.confirm('What you changed in this palette is not kept yet.', 'Leave the palette?', {
-        confirmButtonText: 'Leave it as it was',
+        confirmButtonText: 'Take back changes',
         cancelButtonText: 'Stay'
       }).then(
         () => true,

@@ -58,6 +58,7 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { orSay } from '@/stores/say'
+import { CANCEL } from '@/stores/ask'
 import type { Account, PersonRole } from '@/api/types'
 
 defineProps<{ accounts: Account[] }>()
@@ -85,7 +86,7 @@ async function givePassword(account: Account): Promise<void> {
     inputPattern: /^.{12,}$/u,
     inputErrorMessage: 'At least 12 characters; several words make a good one.',
     confirmButtonText: 'Set it',
-    cancelButtonText: 'Leave it'
+    cancelButtonText: CANCEL
   }).catch(() => null)
   if (!answer) return
   const isSet = await orSay(() => api.setPassword(account.id, answer.value))

@@ -45,6 +45,7 @@ import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/stores/say'
 import { moment } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
+import { isMeant } from '@/stores/ask'
 import type { ApiToken, PersonRole } from '@/api/types'
 
 defineProps<{ tokens: ApiToken[] }>()
@@ -65,6 +66,7 @@ const { run: create } = useOneAtATime(async () => {
 })
 
 async function end(token: ApiToken): Promise<void> {
+  if (!(await isMeant('Scripts that use it are refused from now on. It cannot be begun again.', `End the token ${token.name}?`, 'End it'))) return
   await orSay(() => api.endToken(token.id))
   secret.value = null
   emit('changed')

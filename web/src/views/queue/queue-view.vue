@@ -25,7 +25,7 @@
               </td>
               <td class="number mono">{{ p.jobs || '–' }}</td>
               <td class="number mono">{{ p.kinds.length > 0 ? p.threads : '–' }}</td>
-              <td class="number mono">{{ (p.memoryMegabytes / 1024).toFixed(1) }} GB</td>
+              <td class="number mono">{{ bytes(p.memoryMegabytes * 2 ** 20) }}</td>
               <td>{{ takes(p) }}</td>
               <td class="when">{{ moment(p.beganAt) }}</td>
             </tr>
@@ -80,10 +80,10 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { useReading } from '@/components/use-reading'
-import { count, duration, moment, percent } from '@/model/words'
+import { bytes, count, duration, moment, percent } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import type { ProcessView, Queue, QueueLine } from '@/api/types'
-import type { StationName } from '@/router'
+import type { StationName } from '@/model/stations'
 
 /** What waits, runs and failed, and who works on it; for those who manage. */
 const LOOK_MS = 2000

@@ -5,7 +5,7 @@
       <div class="verbs">
         <el-button v-work type="primary" @click="emit('right')">Right <kbd>Enter</kbd></el-button>
         <el-checkbox v-if="alike > 1" :model-value="isForAlike" @change="emit('alike', $event === true)">
-          all {{ alike.toLocaleString('en') }} like this
+          all {{ whole(alike) }} like this
         </el-checkbox>
       </div>
       <template v-if="item.reason !== 'lost part'">
@@ -39,6 +39,7 @@
 import { ElButton, ElCheckbox } from 'element-plus'
 import { computed } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
+import { whole } from '@/model/words'
 
 import type { Group, ReviewItem } from '@/api/types'
 

@@ -2,7 +2,7 @@
   <div class="inside">
     <p class="counts small">
       <span class="soft">
-        {{ count(drawer?.faces ?? 0, 'face') }}<template v-if="drawer?.hiddenFaces">, {{ drawer.hiddenFaces.toLocaleString('en') }} hidden from outside</template>
+        {{ count(drawer?.faces ?? 0, 'face') }}<template v-if="drawer?.hiddenFaces">, {{ whole(drawer.hiddenFaces) }} hidden from outside</template>
       </span>
       <drawer-menu v-if="group" :group="group" :revision="revision" @edit="emit('edit')" />
     </p>
@@ -27,7 +27,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { usePatience } from '@/components/use-patience'
 import { facesOfStack, stackPieces } from '@/model/drawers'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 import { useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'

@@ -27,7 +27,7 @@
         <el-button v-if="!group && color" size="small" @click="color = null">Propose one</el-button>
       </div>
       <div class="buttons">
-        <el-button @click="emit('close')">Leave as it was</el-button>
+        <el-button @click="emit('close')">Cancel</el-button>
         <el-button type="primary" native-type="submit" :disabled="name.trim() === '' || isKeeping">
           {{ group ? 'Change it' : 'Make it' }}
         </el-button>

@@ -20,7 +20,7 @@
         <el-button size="small" native-type="submit" :disabled="name.trim() === ''">Keep as palette</el-button>
       </form>
       <div class="buttons">
-        <el-button @click="emit('close')">Leave as it was</el-button>
+        <el-button @click="emit('close')">Cancel</el-button>
         <el-button type="primary" :disabled="chosen === present" @click="keep">Use it</el-button>
       </div>
     </div>

@@ -17,7 +17,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '@/api/client'
-import { area } from '@/model/words'
+import { area, whole } from '@/model/words'
 import { modeOf } from '@/stage/press'
 import { useSortingStore } from '@/stores/sorting'
 import { PICK_TYPE } from '@/views/sort/drag-types'
@@ -35,7 +35,7 @@ const picture = computed(() =>
   api.piecePictureUrl(sorting.assetId, props.revision.id, props.revision.geometryKey, props.stack.piece)
 )
 const words = computed(() => {
-  if (props.stack.pieces.length > 1) return `${props.stack.pieces.length.toLocaleString('en')} alike`
+  if (props.stack.pieces.length > 1) return `${whole(props.stack.pieces.length)} alike`
   return props.stack.isWhole ? area(props.stack.area) : `part, ${area(props.stack.area)}`
 })
 

@@ -41,6 +41,7 @@ import { area, count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import { useDraftsStore } from '@/stores/drafts'
 
 import type { Revision, RuleKind, RulePreview, WrittenRule } from '@/api/types'
 
@@ -52,9 +53,13 @@ const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
 
-const kind = ref<RuleKind>('PART')
-const word = ref('')
-const groupId = ref<number | null>(null)
+const drafts = useDraftsStore()
+const draftName = `rule ${store.asset!.id}`
+const begun = drafts.take<{ kind: RuleKind; word: string; groupId: number | null }>(draftName, null)
+const kind = ref<RuleKind>(begun?.kind ?? 'PART')
+const word = ref(begun?.word ?? '')
+const groupId = ref<number | null>(store.groups.some((g) => g.id === begun?.groupId) ? begun!.groupId : null)
+watch([kind, word, groupId], () => drafts.keep(draftName, null, { kind: kind.value, word: word.value, groupId: groupId.value }))
 const preview = shallowRef<RulePreview | null>(null)
 const problem = ref('')
 /** The face that alike pieces are looked for from: the first that was picked when the kind was chosen. */

@@ -12,7 +12,7 @@
         <div class="words">
           <button type="button" class="reach" title="Pick all that it reaches" @click="show(rule)">{{ rule.words }}</button>
           <span class="soft small">
-            reaches {{ count(rule.reached, 'face') }}, holds {{ rule.holds.toLocaleString('en') }}
+            reaches {{ count(rule.reached, 'face') }}, holds {{ whole(rule.holds) }}
           </span>
         </div>
         <label-tag v-if="groupOf(rule)" class="tag" :number="groupOf(rule)!.number" :name="groupOf(rule)!.name" :color="groupOf(rule)!.color" />
@@ -34,7 +34,7 @@ import { api } from '@/api/client'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
-import { count } from '@/model/words'
+import { count, whole } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'

@@ -43,6 +43,7 @@ import { useReading } from '@/components/use-reading'
 import { moment } from '@/model/words'
 import CataloguePage from '@/shell/catalogue-page.vue'
 import { usePersonStore } from '@/stores/person'
+import { CANCEL } from '@/stores/ask'
 import type { Trashed } from '@/api/types'
 
 const person = usePersonStore()
@@ -57,7 +58,7 @@ async function remove(item: Trashed): Promise<void> {
   const what = item.kind === 'asset' ? item.name : `${item.name} of ${item.assetName}`
   const isMeant = await ElMessageBox.confirm(`Nobody can bring ${what} back after this.`, 'Remove for good', {
     confirmButtonText: 'Remove it',
-    cancelButtonText: 'Leave it there',
+    cancelButtonText: CANCEL,
     type: 'warning'
   }).then(
     () => true,

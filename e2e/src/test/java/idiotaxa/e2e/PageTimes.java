@@ -1,6 +1,7 @@
 package idiotaxa.e2e;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.server.running.ApiClient;
@@ -20,6 +21,8 @@ import java.util.stream.Stream;
  */
 public final class PageTimes {
   private static final int RUNS = 5;
+  private static final int OUTLINE_CORNERS = 600;
+  private static final int SWEEP_STEPS = 60;
   private static final int[] OPEN_FOR_MS = {0, 3000};
   private static final String WATCH =
       """
@@ -105,6 +108,45 @@ public final class PageTimes {
         largestRenderer() >> 10);
     page.keyboard().press("Control+z");
     page.waitForTimeout(1000);
+    outlineAndSweep(page, triangles);
+  }
+
+  /** A free outline of many corners, through the model, and a sweep over its largest part. */
+  private static void outlineAndSweep(Page page, int triangles) {
+    BoundingBox box = page.getByTestId("stage").boundingBox();
+    double x = box.x + box.width / 2;
+    double y = box.y + box.height / 2;
+    page.getByText("boxes reach behind").click();
+    page.keyboard().down("f");
+    page.mouse().move(x + 250, y);
+    page.mouse().down();
+    for (int i = 1; i <= OUTLINE_CORNERS; i++) {
+      double angle = 2 * Math.PI * i / OUTLINE_CORNERS;
+      page.mouse().move(x + (230 + 20 * Math.cos(9 * angle)) * Math.cos(angle), y + (230 + 20 * Math.cos(9 * angle)) * Math.sin(angle));
+    }
+    page.evaluate("window.longest = 0");
+    page.mouse().up();
+    page.waitForTimeout(1000);
+    double outline = number(page, "window.longest");
+    page.keyboard().up("f");
+    page.keyboard().press("Escape");
+    page.keyboard().down("s");
+    page.mouse().move(x, y - 200);
+    page.mouse().down();
+    page.evaluate("window.longest = 0");
+    for (int i = 0; i < SWEEP_STEPS; i++) {
+      page.mouse().move(x + 2 * (i % 10), y - 200 + 6 * i);
+    }
+    page.mouse().up();
+    page.waitForTimeout(1000);
+    System.out.printf(
+        Locale.ROOT,
+        "%,d triangles: longest task after an outline of %d corners %.0f ms, during a sweep %.0f ms (0: none of 50 ms)%n",
+        triangles,
+        OUTLINE_CORNERS,
+        outline,
+        number(page, "window.longest"));
+    page.keyboard().up("s");
   }
 
   private static double number(Page page, String expression) {

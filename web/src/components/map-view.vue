@@ -13,7 +13,7 @@
       <p v-if="!image" class="waiting">{{ waiting }}</p>
     </div>
     <div class="foot small">
-      <span class="texel" role="status"><slot v-if="texel" :texel="texel" /></span>
+      <span class="texel" :role="aim ? 'status' : undefined"><slot v-if="texel" :texel="texel" /></span>
       <template v-if="image">
         <span class="soft">{{ zoomWords }}</span>
         <el-button size="small" @click="goHome">Whole sheet</el-button>
@@ -215,6 +215,8 @@ function texelAt(px: number, py: number): Texel | null {
 }
 
 canvas {
+  width: 100%;
+  height: 100%;
   position: absolute;
   inset: 0;
   cursor: crosshair;

@@ -11,7 +11,8 @@
       </template>
     </div>
     <div class="tools"><slot name="tools" /></div>
-    <div class="notes" role="status"><slot name="notes" /></div>
+    <!-- What the pointer passes is not read out at every move; what is aimed at by keys is. -->
+    <div class="notes" :role="aim ? 'status' : undefined"><slot name="notes" /></div>
   </div>
 </template>
 

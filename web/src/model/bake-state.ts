@@ -11,7 +11,7 @@ export function bakeState(bake: Bake): { state: JobState; share: number; doing: 
   const share = bake.sheets.reduce((sum, s) => sum + s.share, 0) / Math.max(1, bake.sheets.length)
   const active = bake.sheets.find((s) => s.state === 'running') ?? bake.sheets.find((s) => s.state === 'waiting')
   const name = bake.sheets.length > 1 ? `${active?.name}: ` : ''
-  const left = active?.secondsLeft == null ? '' : ` · ${timeLeft(active.secondsLeft)}`
+  const left = active?.secondsLeft === undefined || active.secondsLeft === null ? '' : ` · ${timeLeft(active.secondsLeft)}`
   const doing = active ? `${name}${active.doing}${left}` : ''
   const state = STATES.find((candidate) => states.includes(candidate)) ?? 'done'
   return { state, share, doing }

@@ -1,5 +1,3 @@
 <template>
   <router-view />
 </template>
-
-<script setup lang="ts"></script>

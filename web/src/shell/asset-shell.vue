@@ -13,18 +13,18 @@
       </button>
       <nav class="stations" aria-label="Stations">
         <router-link
-          v-for="station in STATIONS"
-          :key="station.name"
-          :to="{ name: station.name, params: { id } }"
+          v-for="s in STATIONS"
+          :key="s.name"
+          :to="{ name: s.name, params: { id } }"
           class="tab"
-          :class="{ 'router-link-active': station.name === 'sort' && (route.name === 'review' || route.name === 'recipe') }"
+          :class="{ 'router-link-active': s.name === 'sort' && (route.name === 'review' || route.name === 'recipe') }"
         >
-          {{ station.label }}
+          {{ s.label }}
           <span
-            v-if="findings[station.name] > 0"
+            v-if="findings[s.name] > 0"
             class="findings mono"
-            :title="count(findings[station.name], 'open finding')"
-            >{{ findings[station.name] }}</span
+            :title="count(findings[s.name], 'open finding')"
+            >{{ findings[s.name] }}</span
           >
         </router-link>
       </nav>
@@ -160,7 +160,8 @@ onBeforeUnmount(() => {
 .stations {
   display: flex;
   align-items: flex-end;
-  gap: 4px;
+  flex-wrap: wrap;
+  gap: 0 4px;
   margin-left: auto;
 }
 
@@ -174,6 +175,7 @@ onBeforeUnmount(() => {
   border-bottom: none;
   border-radius: 8px 8px 0 0;
   font-size: 15px;
+  white-space: nowrap;
   text-decoration: none;
 }
 
@@ -206,6 +208,9 @@ onBeforeUnmount(() => {
   position: relative;
   flex: 1;
   min-height: 0;
+  overflow: auto;
+  /* Stations lay themselves out by the room that they have. */
+  container: station / inline-size;
 }
 
 .lost {

@@ -26,8 +26,9 @@ import QueueLine from '@/shell/queue-line.vue'
 .bar {
   display: flex;
   align-items: stretch;
-  gap: 18px;
-  height: 48px;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  min-height: 48px;
   padding: 0 16px;
   background: var(--paper);
   border-bottom: 1px solid var(--ink);

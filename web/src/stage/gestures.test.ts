@@ -31,9 +31,11 @@ describe('gestures on the stage', () => {
     expect(handlers.onClick).not.toHaveBeenCalled()
   })
 
-  it('add with Shift and take with Alt', () => {
+  it('add with Shift and take with Ctrl, or with Alt', () => {
     for (const [keys, mode] of [
       [{ shiftKey: true }, 'add'],
+      [{ ctrlKey: true }, 'take'],
+      [{ metaKey: true }, 'take'],
       [{ altKey: true }, 'take']
     ] as const) {
       fire('pointerdown', 1, 1)

@@ -30,7 +30,7 @@ export const VIEW_KEYS: [string, string][] = [
   ['arrows', 'turn the model; on sheets and maps slide them'],
   ['Shift arrows', 'slide'],
   ['Ctrl arrows', 'move the aim'],
-  ['Enter', 'pick what is aimed at; with Shift or Alt as a click'],
+  ['Enter', 'pick what is aimed at; with Shift adds, with Alt takes away'],
   ['+ −', 'nearer, farther'],
   ['Home', 'everything in view']
 ]
@@ -109,7 +109,8 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
   function handleArrow(e: KeyboardEvent, arrow: [number, number]): void {
     const movesAim = e.ctrlKey || e.metaKey || isStroke || (handlers.isHeldByKey && handlers.isHeld?.())
     const { turn, slide } = view()
-    if (movesAim) moveAim(arrow, modeOf(e))
+    // Ctrl moves the aim; it is no click that takes away.
+    if (movesAim) moveAim(arrow, modeOf({ shiftKey: e.shiftKey, altKey: e.altKey, ctrlKey: false, metaKey: false }))
     else (turn && !e.shiftKey ? turn : slide)(-MOVE_PX * arrow[0], -MOVE_PX * arrow[1])
   }
 
@@ -117,7 +118,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     if (!aim || e.target !== element) return
     const arrow = ARROWS[e.key]
     if (arrow) handleArrow(e, arrow)
-    else if (e.key === 'Enter' && handlers.onClick) handlers.onClick(...client(), modeOf(e))
+    else if (e.key === 'Enter' && handlers.onClick && !e.ctrlKey && !e.metaKey) handlers.onClick(...client(), modeOf(e))
     else if (e.key === '+' || e.key === '=') view().zoom(ZOOM)
     else if (e.key === '-' || e.key === '−') view().zoom(1 / ZOOM)
     else if (e.key === 'Home') view().home()
@@ -130,7 +131,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
   }
 
   function handleUp(e: KeyboardEvent): void {
-    if (!isStroke || e.key in ARROWS || e.key === 'Shift' || e.key === 'Alt') return
+    if (!isStroke || e.key in ARROWS || e.key === 'Shift' || e.key === 'Alt' || e.key === 'Control' || e.key === 'Meta') return
     endStroke(modeOf(e))
   }
 

@@ -3,9 +3,9 @@ import type { PickMode } from '@/model/pick'
 /** A stroke is begun, goes on and ends; or it is taken away, and then it was none. */
 export type StrokePhase = 'begin' | 'go' | 'end' | 'cancel'
 
-/** Shift adds, Alt takes away, nothing replaces. */
-export function modeOf(event: { shiftKey: boolean; altKey: boolean }): PickMode {
-  if (event.altKey) return 'take'
+/** Shift adds, Ctrl (or Alt, where no window manager takes it) takes away, nothing replaces. */
+export function modeOf(event: { shiftKey: boolean; altKey: boolean; ctrlKey: boolean; metaKey: boolean }): PickMode {
+  if (event.altKey || event.ctrlKey || event.metaKey) return 'take'
   return event.shiftKey ? 'add' : 'replace'
 }
 

@@ -19,7 +19,7 @@ export type PickStep = (before: Pick, signal: AbortSignal) => Pick | Promise<Pic
  */
 export class NewestPick {
   /** What is shown: the newest that is known. */
-  readonly shown: ShallowRef<Pick | null> = shallowRef(null)
+  readonly shown: ShallowRef<Pick | null> = shallowRef<Pick | null>(null)
   private coming: Promise<Pick | null> | null = null
   private isHeld = false
   private abort = new AbortController()

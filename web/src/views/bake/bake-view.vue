@@ -219,4 +219,20 @@ async function cancel(): Promise<void> {
   place-content: center;
   height: 100%;
 }
+
+/* Beneath each other where there is no room beside: the form, what came of it, what was baked before. */
+@container station (max-width: 860px) {
+  .station,
+  .wide {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto;
+    grid-auto-rows: minmax(420px, auto);
+    height: auto;
+  }
+
+  .side {
+    border: none;
+    border-bottom: 1px solid var(--ink);
+  }
+}
 </style>

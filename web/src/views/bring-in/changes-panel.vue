@@ -167,6 +167,7 @@ async function trash(revision: Revision): Promise<void> {
 <style scoped>
 .changes {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 

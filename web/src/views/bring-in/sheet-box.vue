@@ -26,7 +26,7 @@
 
 <script setup lang="ts">
 import { ElOption, ElSelect } from 'element-plus'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { count, whole } from '@/model/words'

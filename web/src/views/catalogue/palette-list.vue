@@ -41,7 +41,7 @@ import { readJsonFile } from '@/model/json-file'
 import { count } from '@/model/words'
 import { usePersonStore } from '@/stores/person'
 
-import type { Palette, PaletteGroup } from '@/api/types'
+import type { PaletteGroup } from '@/api/types'
 
 /** The palettes that assets share, searched over names and keywords. */
 const router = useRouter()

@@ -117,6 +117,34 @@ watch(
   height: 100%;
 }
 
+/* The packages under the list of files, then all beneath each other. */
+@container station (max-width: 1160px) {
+  .station:not(.trying) {
+    grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr) minmax(0, 1fr);
+  }
+
+  .station:not(.trying) > :nth-child(2) {
+    grid-row: 2 / span 2;
+  }
+
+  .packages {
+    border-top: 1px solid var(--ink);
+  }
+}
+
+@container station (max-width: 860px) {
+  .station:not(.trying) {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto;
+    height: auto;
+  }
+
+  .station:not(.trying) > :nth-child(2) {
+    grid-row: auto;
+  }
+}
+
 .trying {
   grid-template-columns: minmax(0, 1fr);
 }

@@ -3,7 +3,7 @@
     <div class="head">
       <label-tag :number="tried.group.number" :name="tried.group.name" :color="tried.group.color" />
       <el-select
-        :model-value="''"
+        model-value=""
         size="small"
         placeholder="ready…"
         class="ready"

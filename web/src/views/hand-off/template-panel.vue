@@ -32,7 +32,7 @@
     <p v-for="text in textsOf(draft.plan.value?.problems, -1)" :key="text" class="problem small" role="alert">{{ text }}</p>
     <div class="verbs">
       <el-select
-        :model-value="''"
+        model-value=""
         size="small"
         placeholder="Add a line…"
         aria-label="Add a line"

@@ -35,6 +35,8 @@
         <p v-for="p in problems" :key="p">{{ p }}</p>
       </notice-line>
 
+      <!-- A table of ten columns is the one thing that scrolls sideways on a small screen. -->
+      <div class="wide-table" role="region" tabindex="0" aria-label="The assets">
       <table class="ledger">
         <thead>
           <tr>
@@ -75,6 +77,7 @@
           </tr>
         </tbody>
       </table>
+      </div>
       <page-turner v-if="all" v-model="page" :total="all.total" :size="all.size" />
       <p v-if="lines?.length === 0" class="soft">There is no asset yet. Drop a folder of models here.</p>
     </main>
@@ -222,6 +225,11 @@ function stationOf(line: ManyLine): StationName {
 </script>
 
 <style scoped>
+.wide-table {
+  flex: none;
+  overflow-x: auto;
+}
+
 .content {
   display: flex;
   flex: 1;

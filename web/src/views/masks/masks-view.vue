@@ -330,4 +330,17 @@ function texelWords({ x, y, color }: Texel): string {
   place-content: center;
   height: 100%;
 }
+
+@container station (max-width: 800px) {
+  .station {
+    grid-template-columns: minmax(0, 1fr);
+    grid-auto-rows: minmax(440px, auto);
+    height: auto;
+  }
+
+  .side {
+    border: none;
+    border-bottom: 1px solid var(--ink);
+  }
+}
 </style>

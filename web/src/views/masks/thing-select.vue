@@ -1,6 +1,6 @@
 <template>
   <el-select
-    :model-value="''"
+    model-value=""
     size="small"
     filterable
     :placeholder="placeholder"

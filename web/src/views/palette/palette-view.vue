@@ -110,6 +110,17 @@ function spoken(group: WantedGroup): string {
   min-height: 0;
 }
 
+@media (max-width: 900px), (max-height: 560px) {
+  .content {
+    grid-template-columns: minmax(0, 1fr);
+    overflow: auto;
+  }
+
+  .rows {
+    min-height: 200px;
+  }
+}
+
 .groups {
   display: flex;
   flex-direction: column;

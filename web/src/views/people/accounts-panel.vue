@@ -18,9 +18,9 @@
               size="small"
               class="role"
               :aria-label="`What ${account.name} may`"
-              @change="(role: PersonRole) => change(account, role, account.isClosed)"
+              @change="(chosen: PersonRole) => change(account, chosen, account.isClosed)"
             >
-              <el-option v-for="role in ROLES" :key="role" :value="role" :label="role" />
+              <el-option v-for="r in ROLES" :key="r" :value="r" :label="r" />
             </el-select>
           </td>
           <td class="acts">

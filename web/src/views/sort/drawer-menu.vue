@@ -6,7 +6,7 @@
         <el-dropdown-item command="edit" :disabled="!person.mayChange">Rename or recolour…</el-dropdown-item>
         <el-dropdown-item command="pick">Pick all of it</el-dropdown-item>
         <el-dropdown-item command="lock" :disabled="!person.mayChange">{{ group.isLocked ? 'Unlock' : 'Lock: claims take nothing out' }}</el-dropdown-item>
-        <el-dropdown-item command="sight">{{ isAway ? 'Bring back into sight' : 'Put out of sight' }}</el-dropdown-item>
+        <el-dropdown-item command="sight">{{ verbs.isAway.value ? 'Bring back into sight' : 'Put out of sight' }}</el-dropdown-item>
         <el-dropdown-item command="only">Show only this</el-dropdown-item>
         <el-dropdown-item command="split" :disabled="!person.mayChange" divided>Split by piece</el-dropdown-item>
         <el-dropdown-item command="merge" :disabled="!person.mayChange">Merge into…</el-dropdown-item>
@@ -28,14 +28,13 @@
 
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus'
-import { computed, shallowRef } from 'vue'
+import { shallowRef } from 'vue'
 import { api } from '@/api/client'
 import { useAssetStore } from '@/stores/asset'
 import { usePersonStore } from '@/stores/person'
-import { usePickingStore } from '@/stores/picking'
-import { useSortingStore } from '@/stores/sorting'
 import OtherGroupDialog from '@/views/sort/other-group-dialog.vue'
 import { useChange } from '@/stores/use-change'
+import { useDrawerVerbs } from '@/views/sort/use-drawer-verbs'
 
 import type { Group, Revision } from '@/api/types'
 
@@ -52,23 +51,20 @@ const props = defineProps<{ group: Group; revision: Revision }>()
 const emit = defineEmits<{ edit: [] }>()
 
 const store = useAssetStore()
-const sorting = useSortingStore()
-const picking = usePickingStore()
 const change = useChange()
 const asking = shallowRef<Asked | null>(null)
 
-const mask = computed(() => Uint8Array.from(sorting.faceGroups ?? [], (g) => Number(g === props.group.number)))
-const isAway = computed(() => picking.away?.some((v, f) => v === 1 && mask.value[f] === 1) ?? false)
+const verbs = useDrawerVerbs(() => props.group)
 
 function run(action: Action): void {
-  const { id, version, name, isLocked } = props.group
+  const { id, name } = props.group
   const asset = store.asset!.id
   const actions: Record<Action, () => unknown> = {
     edit: () => emit('edit'),
-    pick: () => picking.pickMask(mask.value),
-    lock: () => change(() => api.changeGroup(asset, id, version, { isLocked: !isLocked })),
-    sight: () => picking.setAway(mask.value, !isAway.value),
-    only: () => picking.showOnly(mask.value),
+    pick: verbs.pickAll,
+    lock: verbs.toggleLock,
+    sight: verbs.toggleSight,
+    only: verbs.showOnly,
     split: () => change(() => api.splitGroup(asset, props.revision.id, id)),
     remove: () => change(() => api.mergeGroup(asset, id, 0)),
     merge: () => ask(`Merge ${name} into`, 'Merge', (o) => api.mergeGroup(asset, id, o.id)),

@@ -8,7 +8,7 @@
     @drop.prevent="handleDrop"
   >
     <div class="front">
-      <button v-work class="into" type="button" :title="`Put the pick into ${name} (${number})`" @click="emit('claim')">
+      <button v-work class="into" type="button" :title="group ? `Put the pick into ${name} (${number}); press twice to rename it` : `Put the pick into ${name} (${number})`" @click="emit('claim')" @dblclick="group && emit('edit')">
         <label-tag :number="number" :name="name" :color="group?.color ?? null" />
       </button>
       <slot />
@@ -16,6 +16,16 @@
       <span class="amount">
         <span class="mono">{{ isCounted ? percent(drawer?.share ?? 0) : '…' }}</span>
         <span v-if="drawer" class="soft small">{{ count(drawer.pieces, 'piece') }}</span>
+      </span>
+      <span class="gestures small" role="group" :aria-label="`All of ${name}`">
+        <button type="button" :title="`Pick all of ${name}`" @click="verbs.pickAll()">pick</button>
+        <button type="button" :title="`Show only ${name}`" @click="verbs.showOnly()">only</button>
+        <button type="button" :title="verbs.isAway.value ? `Bring ${name} back into sight` : `Put ${name} out of sight`" @click="verbs.toggleSight()">
+          {{ verbs.isAway.value ? 'show' : 'hide' }}
+        </button>
+        <button v-if="group" v-work type="button" :title="group.isLocked ? `Unlock ${name}` : `Lock ${name}: claims take nothing out`" @click="verbs.toggleLock()">
+          {{ group.isLocked ? 'unlock' : 'lock' }}
+        </button>
       </span>
       <button
         class="pull"
@@ -36,6 +46,7 @@ import { computed, ref } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
 import { count, percent } from '@/model/words'
 import { PICK_TYPE } from '@/views/sort/drag-types'
+import { useDrawerVerbs } from '@/views/sort/use-drawer-verbs'
 import DrawerInside from '@/views/sort/drawer-inside.vue'
 
 import type { Group, Revision } from '@/api/types'
@@ -53,6 +64,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ claim: []; edit: [] }>()
 
+const verbs = useDrawerVerbs(() => props.group)
 const isOver = ref(false)
 const isOpen = ref(false)
 const number = computed(() => props.group?.number ?? 0)
@@ -75,6 +87,7 @@ function handleDrop(e: DragEvent): void {
 }
 
 .front {
+  position: relative;
   display: flex;
   align-items: center;
   gap: 6px;
@@ -105,6 +118,42 @@ function handleDrop(e: DragEvent): void {
   padding: 0 5px;
   border: 1px solid var(--rule-strong);
   border-radius: 3px;
+}
+
+/* Over the amounts, for the drawer that is pointed at, reached by keys, or in hand where nothing hovers. */
+.gestures {
+  position: absolute;
+  right: 40px;
+  display: flex;
+  gap: 2px;
+  padding: 2px 0 2px 8px;
+  background: var(--paper-raised);
+  opacity: 0;
+}
+
+.front:hover .gestures,
+.gestures:has(:focus-visible) {
+  opacity: 1;
+}
+
+@media (hover: none) {
+  .hand .gestures {
+    opacity: 1;
+  }
+
+  .drawer:not(.hand) .gestures {
+    visibility: hidden;
+  }
+}
+
+.gestures button {
+  padding: 3px 5px;
+  border: none;
+  background: none;
+  color: var(--accent);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
 }
 
 .amount {

@@ -12,29 +12,29 @@
       <section v-for="[section, rows] in sections" :key="section">
         <h3>{{ section }}</h3>
         <dl>
-          <template v-for="row in rows" :key="row.name">
+          <template v-for="line in rows" :key="line.name">
             <dt>
               <button
-                v-if="row.id"
+                v-if="line.id"
                 type="button"
                 class="keys"
-                :class="{ asked: asked === row.id }"
-                :aria-label="`${row.name}: ${row.shown || 'no key'}. Change`"
-                @click="ask(row.id)"
-                @keydown="take($event, row)"
+                :class="{ asked: asked === line.id }"
+                :aria-label="`${line.name}: ${line.shown || 'no key'}. Change`"
+                @click="ask(line.id)"
+                @keydown="take($event, line)"
                 @blur="asked = null"
               >
-                <span v-if="asked === row.id" class="press">press a key</span>
+                <span v-if="asked === line.id" class="press">press a key</span>
                 <template v-else>
-                  <kbd v-for="k in row.shown.split(' ').filter(Boolean)" :key="k" class="mono">{{ k }}</kbd>
-                  <span v-if="!row.shown" class="soft">none</span>
+                  <kbd v-for="k in line.shown.split(' ').filter(Boolean)" :key="k" class="mono">{{ k }}</kbd>
+                  <span v-if="!line.shown" class="soft">none</span>
                 </template>
               </button>
               <template v-else>
-                <kbd v-for="k in row.shown.split(' ')" :key="k" class="mono">{{ k }}</kbd>
+                <kbd v-for="k in line.shown.split(' ')" :key="k" class="mono">{{ k }}</kbd>
               </template>
             </dt>
-            <dd>{{ row.name }}</dd>
+            <dd>{{ line.name }}</dd>
           </template>
         </dl>
       </section>
@@ -85,7 +85,7 @@ const sections = computed(() => {
   found.get('Drawers')?.unshift(fixed('0 … 9', 'put the pick into the drawer with this number'))
   found
     .get('Hold and draw over the model')
-    ?.push(fixed('Shift', 'with a click or a stroke: add'), fixed('Alt', 'with a click or a stroke: take away'))
+    ?.push(fixed('Shift', 'with a click or a stroke: add'), fixed('Ctrl', 'with a click or a stroke: take away; Alt where the desktop leaves it'))
   found.set('Without a mouse', VIEW_KEYS.map(([key, name]) => fixed(key, name)))
   return found
 })

@@ -3,13 +3,14 @@
     <div class="row">
       <span class="what" role="status" :draggable="picking.isPicked" :class="{ grip: picking.isPicked }" @dragstart="startDrag">
         <strong v-if="held">{{ heldWords }}</strong>
+        <template v-else-if="isLate">The pick is being worked out; {{ shown('let-go') }} lets it be.</template>
         <template v-else-if="picking.isPicked">
           <strong>{{ count(picking.pick!.faces, 'face') }}</strong> in {{ count(picking.pick!.pieces, 'piece') }},
           {{ percent(picking.pick!.share) }} of the area
         </template>
-        <template v-else>Nothing is picked. Click picks, Shift adds, Alt takes away; ? shows all keys.</template>
+        <template v-else>Nothing is picked. Click picks, Shift adds, Ctrl takes away<template v-if="shown('keys')">; {{ shown('keys') }} shows all keys</template>.</template>
       </span>
-      <button v-if="inHand" class="hand" type="button" title="Put the pick into the drawer in hand (Space)" @click="commands.get('in-hand').run()">
+      <button v-if="inHand" class="hand" type="button" :title="`Put the pick into the drawer in hand${shown('in-hand') ? ` (${shown('in-hand')})` : ''}`" @click="commands.get('in-hand').run()">
         <span class="soft small">in hand</span>
         <label-tag :number="inHand.number" :name="inHand.name" :color="inHand.color" />
       </button>
@@ -39,9 +40,9 @@
         v-model="isThrough"
         class="through"
         size="small"
-        title="Boxes and outlines also pick what is behind"
+        title="Boxes and outlines pick also what lies behind what is seen"
       >
-        boxes reach behind
+        also what is behind
       </el-checkbox>
     </div>
   </div>
@@ -49,6 +50,7 @@
 
 <script setup lang="ts">
 import { ElCheckbox, ElInputNumber, ElRadioButton, ElRadioGroup } from 'element-plus'
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import LabelTag from '@/components/label-tag.vue'
 import { orSay } from '@/stores/say'
@@ -64,6 +66,8 @@ import FacingMenu from '@/views/sort/facing-menu.vue'
 import { STROKES } from '@/views/sort/use-strokes'
 
 import type { Stroke } from '@/views/sort/use-strokes'
+
+const LATE_MS = 300
 
 const VERBS: [string, string][] = [
   ['grow', 'grow'],
@@ -109,8 +113,16 @@ const grains = computed(() =>
 const verbs = computed(() => VERBS.filter(([id]) => !missing.value.includes(id)))
 const heldWords = computed(() => {
   const stroke = STROKES.find((s) => s.stroke === props.held)
-  return stroke ? `Press and ${stroke.name}, or use the arrows. Shift adds, Alt takes away.` : ''
+  return stroke ? `Press and ${stroke.name}, or use the arrows. Shift adds, Ctrl takes away.` : ''
 })
+
+/** The key of a command on this keyboard, as it is set now; empty for none. */
+function shown(id: string): string {
+  return keys.shown(commands.keyOf(commands.get(id)))
+}
+
+/** Said only of what takes long enough to be wondered about. */
+const isLate = refDebounced(computed(() => picking.isComing), LATE_MS)
 
 watch(patchAngle, (degrees) => {
   if (degrees) void orSay(() => labels.setPatchAngle(degrees))

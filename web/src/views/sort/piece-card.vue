@@ -4,7 +4,7 @@
     type="button"
     draggable="true"
     :class="{ pile: stack.pieces.length > 1 }"
-    :title="`${stack.name}: pick ${stack.pieces.length > 1 ? 'all of them' : 'it'}; Shift adds, Alt takes away`"
+    :title="`${stack.name}: pick ${stack.pieces.length > 1 ? 'all of them' : 'it'}; Shift adds, Ctrl takes away`"
     @click="emit('pick', modeOf($event))"
     @dragstart="startDrag"
   >

@@ -37,7 +37,6 @@ import { usePatience } from '@/components/use-patience'
 import { count, whole } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { usePickingStore } from '@/stores/picking'
-import { useSortingStore } from '@/stores/sorting'
 import RuleForm from '@/views/sort/rule-form.vue'
 import { useChange } from '@/stores/use-change'
 
@@ -45,7 +44,6 @@ import type { Group, Revision, RuleList, WrittenRule } from '@/api/types'
 
 const props = defineProps<{ revision: Revision }>()
 const store = useAssetStore()
-const sorting = useSortingStore()
 const picking = usePickingStore()
 const change = useChange()
 const list = shallowRef<RuleList | null>(null)

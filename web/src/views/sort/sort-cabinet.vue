@@ -16,9 +16,9 @@
     </div>
     <div class="tabs">
       <el-radio-group v-model="tab" size="small" aria-label="What the cabinet shows">
-        <el-radio-button value="drawers">drawers</el-radio-button>
-        <el-radio-button value="rules">rules</el-radio-button>
-        <el-radio-button value="history">history</el-radio-button>
+        <el-radio-button value="drawers">Drawers</el-radio-button>
+        <el-radio-button value="rules">Rules</el-radio-button>
+        <el-radio-button value="history">History</el-radio-button>
       </el-radio-group>
       <el-select v-if="tab === 'drawers'" v-model="order" size="small" class="order" aria-label="Order of the pieces">
         <el-option value="size" label="by size" />
@@ -81,6 +81,7 @@ import { computed, nextTick, ref, shallowRef, useTemplateRef } from 'vue'
 import { findGroups } from '@/model/find-groups'
 import { percent } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
+import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import { useCommands } from '@/views/sort/commands'
@@ -103,6 +104,7 @@ const store = useAssetStore()
 const sorting = useSortingStore()
 const picking = usePickingStore()
 const commands = useCommands()
+const keys = useKeysStore()
 const finder = useTemplateRef<InstanceType<typeof DrawerFinder>>('finder')
 const tab = ref<'drawers' | 'rules' | 'history'>('drawers')
 const order = ref<StackOrder>('size')
@@ -117,8 +119,13 @@ const undone = computed(() => wordsAt(store.asset!.journalPosition))
 const redone = computed(() => wordsAt(store.asset!.journalPosition + 1))
 
 /** Picks are taken back before claims are, by button as by key. */
-const undoTitle = computed(() => `Undo: ${picking.hasBefore ? 'the last pick' : (undone.value ?? '')} (Ctrl Z)`)
-const redoTitle = computed(() => `Redo: ${picking.hasNext ? 'the last pick' : (redone.value ?? '')} (Ctrl Shift Z)`)
+const undoTitle = computed(() => `Undo: ${picking.hasBefore ? 'the last pick' : (undone.value ?? '')}${keyWords('undo')}`)
+const redoTitle = computed(() => `Redo: ${picking.hasNext ? 'the last pick' : (redone.value ?? '')}${keyWords('redo')}`)
+
+function keyWords(id: string): string {
+  const key = keys.shown(commands.keyOf(commands.get(id)))
+  return key ? ` (${key})` : ''
+}
 
 function wordsAt(ordinal: number): string | undefined {
   return store.asset!.history.find((e) => e.ordinal === ordinal)?.words

@@ -74,7 +74,6 @@
 
 <script setup lang="ts">
 import { computed, provide, ref, useTemplateRef, watch } from 'vue'
-import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
 import StageView from '@/components/stage-view.vue'

@@ -1,7 +1,6 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
 import { orSay } from '@/stores/say'
-import { useAssetStore } from '@/stores/asset'
 import { isInRuns } from '@/model/runs'
 import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
@@ -57,7 +56,6 @@ const WORK = 'History and help'
 
 /** The one table that keys, buttons, the key sheet and the search are made from. */
 export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): { commands: Commands; facingAngle: Ref<number> } {
-  const store = useAssetStore()
   const journal = useJournalSteps()
   const picking = usePickingStore()
   const sorting = useSortingStore()

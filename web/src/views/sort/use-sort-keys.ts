@@ -76,7 +76,9 @@ export function useSortKeys(commands: Commands, digits: Digits): void {
 /** A key that is typed into a field or a dialog, or that presses a button, is no command. */
 function isElsewhere(e: KeyboardEvent): boolean {
   if (!(e.target instanceof HTMLElement)) return false
-  if (e.target.closest('input:not([type=radio]), textarea, [contenteditable], [role=dialog]')) return true
+  if (e.target.closest('input:not([type=radio], [type=checkbox], [type=range]), textarea, [contenteditable], [role=dialog], [role=menu], [role=listbox]')) return true
+  // A menu that is open holds the keys, wherever the focus is.
+  if (document.querySelector('[aria-haspopup][aria-expanded=true]')) return true
   const isPress = e.key === ' ' || e.key === 'Enter'
   return isPress && e.target.matches(':focus-visible') && e.target.closest('button, a, input, [role=button]') !== null
 }

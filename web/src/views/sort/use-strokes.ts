@@ -108,13 +108,16 @@ export function useStrokes(stage: () => Stage | null | undefined): Strokes {
   }
 
   function handleKey(e: KeyboardEvent): void {
-    const isTyping = e.target instanceof HTMLElement && e.target.closest('input:not([type=radio]), textarea, [role=dialog]')
-    // Shift and Alt say what becomes of the pick, also when they were pressed first.
+    const isTyping = e.target instanceof HTMLElement && e.target.closest('input:not([type=radio], [type=checkbox]), textarea, [role=dialog]')
+    // Shift and Ctrl say what becomes of the pick, also when they were pressed first.
     const pressed = keyOf(e).replace('Shift ', '').toUpperCase()
     const found = STROKES.find((s) => keys.keyOf(s.id, s.key).toUpperCase() === pressed)
-    if (!found || isTyping || e.ctrlKey || e.metaKey) return
-    if (e.type === 'keydown') held.value = found.stroke
-    else if (held.value === found.stroke) letGo()
+    if (!found || isTyping) return
+    if (e.type === 'keyup') {
+      if (held.value === found.stroke) letGo()
+    } else if (!e.ctrlKey && !e.metaKey) held.value = found.stroke
+    // The key repeats while Ctrl comes to it: that is no command of the browser.
+    else if (held.value === found.stroke) e.preventDefault()
   }
 
   /** A key that is let go a moment before the pen leaves what is drawn to be finished. */

@@ -95,7 +95,7 @@ class BakingTest extends OnTheDemo {
     artist.choose("Taken", "everywhere");
     artist.button("Bake").dblclick();
     assertThat(artist.page().getByText(Pattern.compile("left$"))).isVisible();
-    artist.button("Cancel").click();
+    artist.button("Stop").click();
     assertThat(artist.page().getByText("This bake was cancelled; nothing was written.")).isVisible();
     assertThat(artist.page().locator(".entry")).hasCount(1);
   }

@@ -183,7 +183,7 @@ class ChangingTest extends OnTheDemo {
   void theBuoysRecipeIsRunOnTheBellFloat() {
     artist.text(ASSET).click();
     artist.goTo("Sort");
-    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Rules", new Page.GetByTextOptions().setExact(true)).click();
     page.getByText("Recipes", new Page.GetByTextOptions().setExact(true)).click();
     page.getByLabel("Name of the recipe").fill("Saltmarsh props");
     artist.button("Save as a recipe").click();
@@ -193,7 +193,7 @@ class ChangingTest extends OnTheDemo {
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Idiotaxa")).click();
     artist.text("Bell float").click();
     artist.goTo("Sort");
-    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Rules", new Page.GetByTextOptions().setExact(true)).click();
     page.getByText("Recipes", new Page.GetByTextOptions().setExact(true)).click();
     Locator reach = page.getByLabel("What it reaches");
     assertThat(reach).containsText("parts named leg");

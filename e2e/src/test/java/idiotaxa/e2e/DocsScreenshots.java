@@ -74,7 +74,7 @@ public final class DocsScreenshots {
     page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
     page.getByText("Too near each other").waitFor();
     take("palette");
-    artist.button("Leave as it was").click();
+    artist.button("Cancel").click();
   }
 
   /** The buoy in its looks beside its coloured source, and the lantern tinted by its pack. */
@@ -122,7 +122,7 @@ public final class DocsScreenshots {
 
   private void openRecipe(String asset) {
     openAsset(asset, "Sort");
-    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Rules", new Page.GetByTextOptions().setExact(true)).click();
     page.getByText("Recipes", new Page.GetByTextOptions().setExact(true)).click();
     artist.waitForStage();
   }
@@ -158,12 +158,12 @@ public final class DocsScreenshots {
     page.keyboard().press("n");
     page.keyboard().press("2");
     page.keyboard().press("v");
-    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Rules", new Page.GetByTextOptions().setExact(true)).click();
     page.getByText("Night", new Page.GetByTextOptions().setExact(true)).click();
     page.waitForTimeout(SETTLE_MS);
     take("sort-rules");
     page.getByText("Day", new Page.GetByTextOptions().setExact(true)).click();
-    page.getByText("drawers", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Drawers", new Page.GetByTextOptions().setExact(true)).click();
   }
 
   /** Picks the ring of the hull at a height of the stage; an empty key leaves it picked. */

@@ -116,7 +116,7 @@ public final class PageTimes {
     BoundingBox box = page.getByTestId("stage").boundingBox();
     double x = box.x + box.width / 2;
     double y = box.y + box.height / 2;
-    page.getByText("boxes reach behind").click();
+    page.getByText("also what is behind").click();
     page.keyboard().down("f");
     page.mouse().move(x + 250, y);
     page.mouse().down();

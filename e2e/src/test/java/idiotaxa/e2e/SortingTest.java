@@ -142,7 +142,7 @@ class SortingTest extends OnTheDemo {
   }
 
   private static void backToTheStartAndForth(StagePage artist, int length) {
-    artist.page().getByText("history", new Page.GetByTextOptions().setExact(true)).click();
+    artist.page().getByText("History", new Page.GetByTextOptions().setExact(true)).click();
     Locator history = cabinet(artist).locator(".entry");
     assertThat(history).hasCount(length + 1);
     assertThat(history.nth(1)).containsText("proposal from parts");
@@ -160,7 +160,7 @@ class SortingTest extends OnTheDemo {
   void rulesViewsAndKeys() {
     StagePage artist = openSort("Storm lantern");
     Page page = artist.page();
-    page.getByText("rules", new Page.GetByTextOptions().setExact(true)).click();
+    page.getByText("Rules", new Page.GetByTextOptions().setExact(true)).click();
     page.getByLabel("Name or colour").fill("*");
     assertThat(cabinet(artist)).containsText("It reaches");
     assertThat(artist.pickLine()).containsText("100 % of the area");

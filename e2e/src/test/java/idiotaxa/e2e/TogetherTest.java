@@ -100,7 +100,7 @@ class TogetherTest extends OnTheDemo {
     other.keyboard().press("Control+z");
     Locator question = other.getByRole(AriaRole.DIALOG);
     assertThat(question).containsText("was not done in this browser");
-    other.getByText("Leave it", new Page.GetByTextOptions().setExact(true)).click();
+    other.getByText("Cancel", new Page.GetByTextOptions().setExact(true)).click();
     assertThat(other.getByTestId("drawer-3")).containsText("100 %");
     other.keyboard().press("Control+z");
     other.getByText("Undo it", new Page.GetByTextOptions().setExact(true)).click();

@@ -68,9 +68,10 @@ describe('the table of all assets', () => {
 
   it('does things to the chosen ones, to none when none is chosen, and says what was refused', async () => {
     const wrapper = await shown([line({}), line({ id: 2, name: 'bell' })])
-    const bake = vi.spyOn(api, 'bakeMany').mockResolvedValue([
-      { assetId: 1, name: 'buoy', problem: null, remarks: [] },
-      { assetId: 2, name: 'bell', problem: 'There is no target that was read.', remarks: [] }
+    const bake = vi.spyOn(api, 'bakeMany').mockImplementation(async ([id]) => [
+      id === 1
+        ? { assetId: 1, name: 'buoy', problem: null, remarks: [] }
+        : { assetId: 2, name: 'bell', problem: 'There is no target that was read.', remarks: [] }
     ])
     expect(button(wrapper, 'Bake the chosen').attributes('disabled')).toBeDefined()
     await button(wrapper, 'Bake the chosen').trigger('click')
@@ -78,7 +79,7 @@ describe('the table of all assets', () => {
     await wrapper.find('[aria-label="All assets"]').setValue(true)
     await button(wrapper, 'Bake 2 assets').trigger('click')
     await flushPromises()
-    expect(bake).toHaveBeenCalledWith([1, 2])
+    expect(bake.mock.calls).toEqual([[[1]], [[2]]])
     expect(wrapper.text()).toContain('bell: There is no target that was read.')
     await wrapper.find('[data-testid=line-1] input').setValue(false)
     const apply = vi.spyOn(api, 'applyToMany').mockResolvedValue([])
@@ -97,6 +98,20 @@ describe('the table of all assets', () => {
     answer([])
     await flushPromises()
     expect(bake).toHaveBeenCalledTimes(1)
+  })
+
+  it('leaves the rest as it was when it is stopped', async () => {
+    const wrapper = await shown([line({}), line({ id: 2, name: 'bell' }), line({ id: 3, name: 'float' })])
+    await wrapper.find('[aria-label="All assets"]').setValue(true)
+    let answer = (_: never[]): void => {}
+    const bake = vi.spyOn(api, 'bakeMany').mockImplementation(() => new Promise((resolve) => (answer = resolve)))
+    await button(wrapper, 'Bake 3 assets').trigger('click')
+    expect(wrapper.text()).toContain('beginning the bake of 1 of 3')
+    await button(wrapper, 'Stop').trigger('click')
+    answer([{ assetId: 1, name: 'buoy', problem: null, remarks: [] }] as never[])
+    await flushPromises()
+    expect(bake).toHaveBeenCalledTimes(1)
+    expect(wrapper.text()).toContain('Stopped: 2 assets were left as they are.')
   })
 
   it('asks again while something is under way, and only then', async () => {

@@ -31,6 +31,9 @@
       <job-line v-if="sending !== null" :share="sending" doing="sending the folder">
         <button class="word-button" type="button" @click="stopSending()">Stop</button>
       </job-line>
+      <job-line v-if="doing" :share="doing.share" :doing="doing.words">
+        <button class="word-button" type="button" @click="stopDoing()">Stop</button>
+      </job-line>
       <notice-line v-if="problems.length > 0" kind="warn">
         <p v-for="p in problems" :key="p">{{ p }}</p>
       </notice-line>
@@ -106,6 +109,7 @@ import type { ManyDone, ManyLine, Recipe } from '@/api/types'
 import type { StationName } from '@/model/stations'
 
 const LOOK_MS = 1500
+const WORDS = { recipe: 'applying the recipe to', bake: 'beginning the bake of', 'hand-off': 'beginning the package of' }
 const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
   none: '–',
   running: 'packing…',
@@ -190,16 +194,34 @@ function say(done: ManyDone[]): void {
   )
 }
 
+/** What is being done to the chosen ones, and how far it is; null for nothing. */
+const doing = ref<{ words: string; share: number } | null>(null)
+let isStopped = false
+
+/** One asset after another, so that it is seen how far it is, and a stop leaves what is done done and the rest as it was. */
 const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: 'recipe' | 'bake' | 'hand-off') => {
   const ids = [...chosen.value]
+  const of = recipe.value
+  const done: ManyDone[] = []
+  isStopped = false
   try {
-    if (what === 'recipe') say(await api.applyToMany(ids, recipe.value!))
-    else if (what === 'bake') say(await api.bakeMany(ids))
-    else say(await api.handOffMany(ids))
+    for (const [i, id] of ids.entries()) {
+      if (isStopped) break
+      doing.value = { words: `${WORDS[what]} ${i + 1} of ${ids.length}`, share: i / ids.length }
+      const [answer] = await (what === 'recipe' ? api.applyToMany([id], of!) : what === 'bake' ? api.bakeMany([id]) : api.handOffMany([id]))
+      if (answer) done.push(answer)
+    }
   } finally {
+    doing.value = null
+    say(done)
+    if (isStopped) problems.value.push(`Stopped: ${count(ids.length - done.length, 'asset')} ${ids.length - done.length === 1 ? 'was' : 'were'} left as they are.`)
     await load()
   }
 })
+
+function stopDoing(): void {
+  isStopped = true
+}
 
 function modelWords(line: ManyLine): string {
   if (line.isReading) return 'reading…'
@@ -247,7 +269,8 @@ function stationOf(line: ManyLine): StationName {
 
 .head {
   display: flex;
-  gap: 16px;
+  flex-wrap: wrap;
+  gap: 4px 16px;
   align-items: baseline;
 }
 
@@ -257,6 +280,7 @@ function stationOf(line: ManyLine): StationName {
 
 .verbs {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: center;
 }

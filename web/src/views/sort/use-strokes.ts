@@ -110,7 +110,7 @@ export function useStrokes(stage: () => Stage | null | undefined): Strokes {
   function handleKey(e: KeyboardEvent): void {
     const isTyping = e.target instanceof HTMLElement && e.target.closest('input:not([type=radio], [type=checkbox]), textarea, [role=dialog]')
     // Shift and Ctrl say what becomes of the pick, also when they were pressed first.
-    const pressed = keyOf(e).replace('Shift ', '').toUpperCase()
+    const pressed = keyOf(e).replace(/^(Ctrl )?(Shift )?/, '').toUpperCase()
     const found = STROKES.find((s) => keys.keyOf(s.id, s.key).toUpperCase() === pressed)
     if (!found || isTyping) return
     if (e.type === 'keyup') {

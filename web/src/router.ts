@@ -1,3 +1,4 @@
+import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 
 export const router = createRouter({
@@ -27,4 +28,15 @@ export const router = createRouter({
     { path: '/palettes/:id(\\d+)', name: 'palette', component: () => import('@/views/palette/palette-view.vue') },
     { path: '/:rest(.*)', name: 'lost', component: () => import('@/shell/lost-view.vue') }
   ]
+})
+
+/** Whoever reads by ear or by keys is taken along to the page that was opened; a first page begins at its beginning. */
+router.afterEach((to, from) => {
+  if (from.matched.length === 0 || to.path === from.path) return
+  void nextTick(() => {
+    const page = document.querySelector<HTMLElement>('main')
+    if (!page) return
+    page.tabIndex = -1
+    page.focus({ preventScroll: true })
+  })
 })

@@ -1,4 +1,4 @@
-import { getBytes, getJson, postForMany, send, SIGN_IN } from '@/api/http'
+import { SIGN_IN, getBytes, getJson, getLarge, postForMany, send } from '@/api/http'
 import type {
   Account,
   ApiToken,
@@ -304,7 +304,8 @@ export const api = {
   /** Where packages are put for other tools, null when no folder is set. */
   handoffFolder: async () => (await getJson<{ folder: string | null }>('/api/handoff-folder')).folder,
   deliver: (handoffId: number) => send<{ folder: string }>('POST', `/api/handoffs/${handoffId}/deliver`),
-  packageBytes: (handoffId: number) => getBytes(`/api/handoffs/${handoffId}/package`),
+  packageBytes: (handoffId: number, signal: AbortSignal, onShare: (share: number) => void) =>
+    getLarge(`/api/handoffs/${handoffId}/package`, signal, onShare),
   /** Faces of the target that lie on a sheet. */
   sheetFaces: async (bakeId: number, sheet: string) =>
     new Int32Array(await getBytes(`/api/bakes/${bakeId}/sheets/${encodeURIComponent(sheet)}/faces`)),

@@ -124,7 +124,8 @@ export async function getLarge(path: string, signal: AbortSignal, onShare: (shar
 }
 
 async function largeBody(answer: Response, onShare: (share: number) => void): Promise<ArrayBuffer> {
-  const length = Number(answer.headers.get(WHOLE))
+  const sent = answer.headers.has('Content-Encoding') ? null : answer.headers.get('Content-Length')
+  const length = Number(answer.headers.get(WHOLE) ?? sent)
   if (!length || !answer.body) return answer.arrayBuffer()
   const bytes = new Uint8Array(length)
   const reader = answer.body.getReader()

@@ -71,7 +71,7 @@
           </div>
         </div>
         <div class="field">
-          Reach
+          <span title="How far the rays of the bake go, outward and inward from the target">Reach</span>
           <div class="line">
             <span class="words small">{{ reachWords }}</span>
             <el-button :aria-pressed="pane === 'reach'" @click="toggle('reach')">Distances</el-button>

@@ -25,7 +25,7 @@
           />
         </ul>
         <div class="keep">
-          <el-button v-work type="primary" size="small" :disabled="!moved.length" @click="keep">
+          <el-button v-work type="primary" size="small" :disabled="!moved.length" @click="keep()">
             {{ moved.length ? `Keep ${count(moved.length, 'look')}` : 'Keep looks' }}
           </el-button>
           <button v-if="moved.length" class="small-button" type="button" @click="takePresent">Take back</button>
@@ -36,7 +36,11 @@
     <section class="shown" aria-label="The model in its looks">
       <div ref="host" class="host" data-testid="look-stage" role="application" tabindex="0" :aria-label="stageLabel" />
       <aim-mark :at="aim" />
-      <div v-if="on.isOpening.value" class="waiting">Opening the package…</div>
+      <div v-if="on.opening.value !== null" class="waiting" role="status">
+        Opening the package…
+        <span class="mono">{{ Math.floor(100 * on.opening.value) }} %</span>
+        <button type="button" class="word-button" @click="on.stop()">Stop</button>
+      </div>
       <div class="tools">
         <label class="tool small">light round <input v-model.number="around" type="range" min="-180" max="180" step="1" aria-label="Light round the model, degrees" /> <span class="mono">{{ around }}°</span></label>
         <label class="tool small">above <input v-model.number="above" type="range" min="-10" max="90" step="1" aria-label="Light above the horizon, degrees" /> <span class="mono">{{ above }}°</span></label>
@@ -55,6 +59,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, 
 import { api } from '@/api/client'
 import NoticeLine from '@/components/notice-line.vue'
 import { orSay } from '@/stores/say'
+import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { usePatience } from '@/components/use-patience'
 import { count, moment } from '@/model/words'
 import AimMark from '@/components/aim-mark.vue'
@@ -62,6 +67,7 @@ import { listenForKeys } from '@/stage/keyboard'
 import { LookStage } from '@/stage/look-stage'
 import { useAssetStore } from '@/stores/asset'
 import { useModelsStore } from '@/stores/models'
+import { useUndoHereStore } from '@/stores/undo-here'
 import LookRow from '@/views/hand-off/look-row.vue'
 import PackTrial from '@/views/hand-off/pack-trial.vue'
 import { isSameLook, useTryOn } from '@/views/hand-off/use-try-on'
@@ -72,8 +78,8 @@ import type { PackTrial as Trial } from '@/stage/look-stage'
 /** The target in the looks of its groups, rebuilt from a package, and what can be changed about them. */
 const props = defineProps<{ asset: Asset }>()
 
-
 const store = useAssetStore()
+const undo = useUndoHereStore()
 const on = useTryOn(() => props.asset)
 const panel = ref<'looks' | 'pack'>('looks')
 const trial = shallowRef<Trial | null>(null)
@@ -99,14 +105,31 @@ function takePresent(): void {
   for (const tried of on.looks.value) if (tried.present) tried.look = { ...tried.present.look }
 }
 
-async function keep(): Promise<void> {
-  for (const { present, look } of moved.value) {
-    // One after another: each gives the groups of a palette a new version.
-    const now = store.groups.find((g) => g.id === present!.id)
-    if (now && !(await orSay(() => api.keepLook(props.asset.id, now.id, now.version, look)))) return
-    await store.refresh()
+interface Kept {
+  group: number
+  look: Look
+}
+
+/** One after another: each gives the groups of a palette a new version. */
+async function keepLooks(looks: Kept[]): Promise<void> {
+  for (const { group, look } of looks) {
+    await store.change((asset) => {
+      const now = asset.groups.find((g) => g.id === group)
+      return now ? api.keepLook(asset.id, now.id, now.version, look) : Promise.resolve()
+    })
   }
 }
+
+const { run: keep } = useOneAtATime(async () => {
+  const next = moved.value.map(({ present, look }) => ({ group: present!.id, look: { ...look } }))
+  const before = moved.value.map(({ present }) => ({ group: present!.id, look: { ...present!.look } }))
+  await keepLooks(next)
+  undo.did(props.asset.id, 'hand-off', {
+    words: count(next.length, 'look'),
+    undo: () => keepLooks(before),
+    redo: () => keepLooks(next)
+  })
+})
 
 const host = useTemplateRef<HTMLElement>('host')
 const stage = shallowRef<LookStage | null>(null)

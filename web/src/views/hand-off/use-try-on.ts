@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { ComputedRef, Ref, ShallowRef } from 'vue'
 import { api } from '@/api/client'
 import { HandoffPackage } from '@/model/handoff-package'
@@ -27,7 +27,9 @@ export interface TryOn {
   sheets: ShallowRef<LookSheet[]>
   looks: Ref<TriedLook[]>
   problem: Ref<string | null>
-  isOpening: Ref<boolean>
+  /** How far the package is fetched that is being opened, 0 … 1; null for none. */
+  opening: Ref<number | null>
+  stop: () => void
 }
 
 /** Opens packages as a tool would: everything comes from the zip's images and manifest, but the model's shape. */
@@ -39,18 +41,22 @@ export function useTryOn(asset: () => Asset): TryOn {
   const sheets = shallowRef<LookSheet[]>([])
   const looks = ref<TriedLook[]>([])
   const problem = ref<string | null>(null)
-  const isOpening = ref(false)
+  /** How far the package is fetched that is being opened, 0 … 1; null for none. */
+  const opening = ref<number | null>(null)
+  let fetching = new AbortController()
 
   let asked = 0
   async function open(id: number): Promise<void> {
     const own = ++asked
     problem.value = null
-    isOpening.value = true
+    fetching.abort()
+    fetching = new AbortController()
+    opening.value = 0
     try {
       const handoff = packages.value.find((h) => h.id === id)!
       const bake = asset().bakes.find((b) => b.id === handoff.bakeId)!
       const target = asset().revisions.find((r) => r.id === bake.targetId)!
-      const zip = new HandoffPackage(new Uint8Array(await api.packageBytes(id)))
+      const zip = new HandoffPackage(new Uint8Array(await api.packageBytes(id, fetching.signal, (share) => own === asked && (opening.value = share))))
       const shape = await useModelsStore().get(asset().id, target)
       const laid: LookSheet[] = []
       for (const sheet of zip.manifest.sheets) {
@@ -68,11 +74,13 @@ export function useTryOn(asset: () => Asset): TryOn {
       sheets.value = laid
       model.value = shape
     } catch (e) {
-      if (own === asked) problem.value = (e as Error).message
+      if (own === asked) problem.value = fetching.signal.aborted ? 'Opening it was stopped. Choose a package to try it on.' : (e as Error).message
     } finally {
-      if (own === asked) isOpening.value = false
+      if (own === asked) opening.value = null
     }
   }
+  const stop = (): void => fetching.abort()
+  onScopeDispose(stop)
   watch(packageId, (id) => id !== null && void open(id), { immediate: true })
   // The first package of an asset may be made while this is looked at.
   watch(packages, (now) => {
@@ -88,7 +96,7 @@ export function useTryOn(asset: () => Asset): TryOn {
     }
   )
 
-  return { packageId, packages, opened, model, sheets, looks, problem, isOpening }
+  return { packageId, packages, opened, model, sheets, looks, problem, opening, stop }
 }
 
 export function isSameLook(a: Look, b: Look): boolean {

@@ -13,7 +13,10 @@ import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
-import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.file.ReadFiles;
+import idiotaxa.core.handoff.HandoffOutputs;
+import idiotaxa.core.handoff.OutputFolder;
+import idiotaxa.core.handoff.SheetGroups;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
@@ -47,6 +50,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
@@ -105,6 +109,12 @@ final class BakeCommand implements Callable<Integer> {
   @Mixin private SamplingOptions sampling;
   @Spec private CommandSpec spec;
 
+  private static final String REPORT = "report.json";
+
+  /** A model on the command line has no earlier one. */
+  private static final String REVISION = "A";
+
+  private final ReadFiles opened = new ReadFiles();
   private final List<String> notes = new ArrayList<>();
   private RecipeOption recipe = RecipeOption.none();
   private CommandFindings findings;
@@ -113,7 +123,7 @@ final class BakeCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     try {
-      recipe = RecipeOption.read(recipeFile);
+      recipe = RecipeOption.read(recipeFile, opened);
     } catch (IllegalArgumentException e) {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;
@@ -122,8 +132,9 @@ final class BakeCommand implements Callable<Integer> {
     checkArguments();
     findings = new CommandFindings(spec.commandLine().getErr(), isAnyway);
     times = new BakeTimes(new PrintedProgress(spec.commandLine().getErr()));
-    try {
-      return bake();
+    OutputFolder folder = OutputFolder.at(out, HandoffOutputs.MANIFEST);
+    try (folder) {
+      return bake(folder);
     } catch (IllegalArgumentException e) {
       // The arguments were right: it is what they lead to that cannot be baked.
       spec.commandLine().getErr().println("refused: " + e.getMessage());
@@ -131,9 +142,9 @@ final class BakeCommand implements Callable<Integer> {
     }
   }
 
-  private int bake() throws IOException {
+  private int bake(OutputFolder folder) throws IOException {
     times.at("reading", 0);
-    Mesh target = MeshFiles.read(FileBundle.beside(targetFile));
+    Mesh target = MeshFiles.read(FileBundle.beside(targetFile, opened));
     Preflight preflight = new Preflight();
     if (!target.hasUvs()) {
       preflight.addNoUvs(name(targetFile));
@@ -141,7 +152,7 @@ final class BakeCommand implements Callable<Integer> {
       new CommandFindings(spec.commandLine().getErr(), false).say(preflight.findings());
     }
     BakeSources sources =
-        sourceFiles.isEmpty() ? null : BakeSources.read(sourceFiles, sampling.threads());
+        sourceFiles.isEmpty() ? null : BakeSources.read(sourceFiles, sampling.threads(), opened);
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     IdOrigin origin = chooseOrigin(target, sources, preflight);
@@ -153,12 +164,12 @@ final class BakeCommand implements Callable<Integer> {
     }
     // What is refused is refused before the origin is read, which may not be possible at all.
     findings.say(preflight.findings());
-    Baked baked = bakeSheets(target, sources, origin, palette);
+    Baked baked = bakeSheets(folder, target, sources, origin, palette);
     if (sources != null) {
       // What was read is not needed to write; at five million triangles that is most of the memory.
       sources.release();
     }
-    return finish(target, origin, baked);
+    return finish(folder, target, origin, baked);
   }
 
   /**
@@ -175,7 +186,8 @@ final class BakeCommand implements Callable<Integer> {
       String pairing,
       Optional<Reaches> reaches) {}
 
-  private Baked bakeSheets(Mesh target, BakeSources sources, IdOrigin origin, Palette palette)
+  private Baked bakeSheets(
+      OutputFolder folder, Mesh target, BakeSources sources, IdOrigin origin, Palette palette)
       throws IOException {
     times.at("reading the origin", 0);
     OriginReading reading = read(origin, target, sources, palette);
@@ -187,6 +199,7 @@ final class BakeCommand implements Callable<Integer> {
     PreparedBake prepared = prepare(target, sources, reading, pairing, readable);
     findings.say(readable.findings());
     recipe.checkPlan(reading.groups(), sheets);
+    checkFiles(folder, reading.groups(), sheets);
     List<BakedSheet> maps = new ArrayList<>();
     for (Sheet sheet : sheets) {
       maps.add(prepared.bake(sheet, sampling.settings(), times));
@@ -200,7 +213,7 @@ final class BakeCommand implements Callable<Integer> {
         prepared.reaches());
   }
 
-  private int finish(Mesh target, IdOrigin origin, Baked bake) throws IOException {
+  private int finish(OutputFolder folder, Mesh target, IdOrigin origin, Baked bake) throws IOException {
     List<BakedSheet> baked = bake.maps();
     List<Sheet> sheets = bake.sheets();
     times.at("finding specks", 0);
@@ -218,7 +231,7 @@ final class BakeCommand implements Callable<Integer> {
     for (int s = 0; s < baked.size(); s++) {
       written.add(HandoffSheet.of(baked.get(s), maskSheets.get(s)));
     }
-    return write(target, origin, bake, written, maskSheets, maskTarget);
+    return write(folder, target, origin, bake, written, maskSheets, maskTarget);
   }
 
   private PreparedBake prepare(
@@ -241,7 +254,26 @@ final class BakeCommand implements Callable<Integer> {
     return PreparedBake.fromSource(target, traced, reading, plan, sampling.threads(), times);
   }
 
+  /** What would be written at most, before anything is computed: never over what was read. */
+  private void checkFiles(OutputFolder folder, List<Group> groups, List<Sheet> sheets) throws IOException {
+    Set<Integer> all = groups.stream().map(Group::number).collect(Collectors.toSet());
+    List<String> paths = new ArrayList<>(List.of(REPORT));
+    new HandoffOutputs(
+            new HandoffOutputs.Context(
+                FileNames.clean(stem(targetFile)),
+                REVISION,
+                sampling.size(),
+                new Palette("", groups),
+                sheets.stream().map(sheet -> new SheetGroups(sheet.name(), all)).toList(),
+                recipe.plan()),
+            outputs.template(recipe.template()))
+        .plan()
+        .forEach(file -> paths.add(file.path()));
+    folder.refuseToOverwrite(opened.all(), paths);
+  }
+
   private int write(
+      OutputFolder folder,
       Mesh target,
       IdOrigin origin,
       Baked bake,
@@ -254,7 +286,7 @@ final class BakeCommand implements Callable<Integer> {
     HandoffRequest request =
         new HandoffRequest(
             base,
-            "A",
+            REVISION,
             Instant.now(),
             used,
             written,
@@ -270,12 +302,12 @@ final class BakeCommand implements Callable<Integer> {
     if (recipe.template().isPresent()) {
       request.outputs().notes().forEach(n -> note("template, line " + (n.line() + 1) + ": " + n.text()));
     }
-    FolderSink sink = new FolderSink(out);
-    new HandoffWriter(request, sink, sampling.threads(), times).write();
+    new HandoffWriter(request, folder, sampling.threads(), times).write();
     times.end();
     BakeReportFile report =
         new BakeReportFile(request, bake.reaches(), notes, findings.all(), times);
-    sink.put("report.json", stream -> stream.write(report.json()));
+    folder.put(REPORT, stream -> stream.write(report.json()));
+    folder.finish().forEach(this::note);
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());
     return isStrict && findings.needALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
   }
@@ -333,7 +365,11 @@ final class BakeCommand implements Callable<Integer> {
   }
 
   private Palette readPalette() throws IOException {
-    return paletteFile == null ? recipe.palette() : PaletteFile.read(Files.readString(paletteFile));
+    if (paletteFile == null) {
+      return recipe.palette();
+    }
+    opened.add(paletteFile);
+    return PaletteFile.read(Files.readString(paletteFile));
   }
 
   private IdOrigin chooseOrigin(Mesh target, BakeSources sources, Preflight preflight) {
@@ -370,7 +406,7 @@ final class BakeCommand implements Callable<Integer> {
     return Origins.texture(
         read,
         sources == null
-            ? TextureFiles.read(FileBundle.beside(targetFile), target)
+            ? TextureFiles.read(FileBundle.beside(targetFile, opened), target)
             : sources.textures(),
         groups);
   }

@@ -3,6 +3,7 @@ package idiotaxa.cli;
 import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.check.Preflight;
 import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.ReadFiles;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.image.TextureImage;
@@ -23,12 +24,14 @@ import java.util.stream.Collectors;
 /** The models that a bake reads IDs from by rays, put together and onto their target. */
 final class BakeSources {
   private final List<Path> files;
+  private final ReadFiles read;
   private List<Mesh> meshes;
   private final int threads;
   private Mesh merged;
   private CompletableFuture<TracedSource> traced;
 
-  private BakeSources(List<Path> files, List<Mesh> meshes, int threads) {
+  private BakeSources(List<Path> files, List<Mesh> meshes, int threads, ReadFiles read) {
+    this.read = read;
     this.files = files;
     this.meshes = meshes;
     this.threads = threads;
@@ -36,12 +39,15 @@ final class BakeSources {
     begin();
   }
 
-  static BakeSources read(List<Path> files, int threads) throws IOException {
+  /**
+   * @param read told of every file that is opened
+   */
+  static BakeSources read(List<Path> files, int threads, ReadFiles read) throws IOException {
     List<Mesh> meshes = new ArrayList<>();
     for (Path file : files) {
-      meshes.add(MeshFiles.read(FileBundle.beside(file)));
+      meshes.add(MeshFiles.read(FileBundle.beside(file, read)));
     }
-    return new BakeSources(files, meshes, threads);
+    return new BakeSources(files, meshes, threads, read);
   }
 
   /** Begun beside the reading of the origin, which keeps one core only. */
@@ -73,7 +79,7 @@ final class BakeSources {
   List<Optional<TextureImage>> textures() throws IOException {
     List<Optional<TextureImage>> textures = new ArrayList<>();
     for (int i = 0; i < meshes.size(); i++) {
-      textures.addAll(TextureFiles.read(FileBundle.beside(files.get(i)), meshes.get(i)));
+      textures.addAll(TextureFiles.read(FileBundle.beside(files.get(i), read), meshes.get(i)));
     }
     return textures;
   }

@@ -11,7 +11,8 @@ import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.group.Palette;
-import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.file.ReadFiles;
+import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
@@ -68,6 +69,9 @@ final class CarryCommand implements Callable<Integer> {
 
   @Spec private CommandSpec spec;
 
+  private static final String CARRY = "carry.json";
+
+  private final ReadFiles read = new ReadFiles();
   private final List<String> notes = new ArrayList<>();
   private RecipeOption recipe = RecipeOption.none();
 
@@ -80,21 +84,23 @@ final class CarryCommand implements Callable<Integer> {
       throw new IllegalArgumentException("--threads must be at least 1, got " + threads);
     }
     IdOrigin given = originWord == null ? null : IdOrigin.parse(originWord);
-    try {
-      recipe = RecipeOption.read(recipeFile);
-      return carry(given);
+    OutputFolder folder = OutputFolder.at(out, CARRY);
+    try (folder) {
+      recipe = RecipeOption.read(recipeFile, read);
+      return carry(given, folder);
     } catch (IllegalArgumentException e) {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;
     }
   }
 
-  private int carry(IdOrigin given) throws IOException {
+  private int carry(IdOrigin given, OutputFolder folder) throws IOException {
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     progress.at("reading", 0);
-    Mesh old = MeshFiles.read(FileBundle.beside(oldFile), progress);
-    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile), progress);
+    Mesh old = MeshFiles.read(FileBundle.beside(oldFile, read), progress);
+    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile, read), progress);
     OriginReading reading = read(old, given);
+    folder.refuseToOverwrite(read.all(), List.of(meshName(), CARRY));
     int[] oldGroups = GroupedMesh.of(old, reading.surface()).groupOfFace();
     Carried carried =
         CarryOver.between(old, aligned(old, fresh), threads, progress).carry(oldGroups, progress);
@@ -102,7 +108,7 @@ final class CarryCommand implements Callable<Integer> {
       OriginReading anew = recipe.claims(fresh, this::note);
       carried = carried.under(GroupedMesh.of(fresh, anew.surface()).groupOfFace());
     }
-    write(old, fresh, carried, new Palette("", reading.groups()));
+    write(folder, old, fresh, carried, new Palette("", reading.groups()));
     return Main.WRITTEN;
   }
 
@@ -136,20 +142,24 @@ final class CarryCommand implements Callable<Integer> {
               + Origins.best(old).word() + " would do");
     }
     return origin == IdOrigin.TEXTURE
-        ? Origins.texture(old, TextureFiles.read(FileBundle.beside(oldFile), old), recipe.palette().groups())
+        ? Origins.texture(old, TextureFiles.read(FileBundle.beside(oldFile, read), old), recipe.palette().groups())
         : Origins.read(old, origin, recipe.palette().groups());
   }
 
-  private void write(Mesh old, Mesh fresh, Carried carried, Palette palette) throws IOException {
+  private void write(OutputFolder folder, Mesh old, Mesh fresh, Carried carried, Palette palette)
+      throws IOException {
     List<ReviewItem> review = ReviewList.of(carried, old, fresh);
     CarryFile file = new CarryFile(carried, review, palette, notes);
-    String stem = FileNames.clean(newFile.getFileName().toString().replaceFirst("\\.[^.]*$", ""));
-    FolderSink sink = new FolderSink(out);
     Mesh coloured = GroupedMesh.ofFaces(fresh, carried.groups()).carrying(Carries.VERTEX_COLORS, palette);
-    sink.put(stem + "_carried.glb", stream -> GlbWriter.write(coloured, stream));
-    String text = file.text();
-    sink.put("carry.json", stream -> stream.write(text.getBytes(StandardCharsets.UTF_8)));
+    folder.put(meshName(), stream -> GlbWriter.write(coloured, stream));
+    String text = file.text(folder.written());
+    folder.put(CARRY, stream -> stream.write(text.getBytes(StandardCharsets.UTF_8)));
+    folder.finish().forEach(note -> spec.commandLine().getErr().println("note: " + note));
     spec.commandLine().getOut().println(isJson ? text : file.sentence(fresh));
+  }
+
+  private String meshName() {
+    return FileNames.clean(newFile.getFileName().toString().replaceFirst("\\.[^.]*$", "")) + "_carried.glb";
   }
 
   private void note(String what) {

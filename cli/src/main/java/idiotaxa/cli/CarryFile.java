@@ -7,6 +7,7 @@ import idiotaxa.core.check.ShareWords;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import java.util.ArrayList;
@@ -37,7 +38,10 @@ final class CarryFile {
     this.notes = notes;
   }
 
-  String text() {
+  /**
+   * @param files that were written before it
+   */
+  String text(List<OutputFolder.Written> files) {
     ObjectNode root = JSON.createObjectNode();
     root.put("faces", carried.groups().length);
     runs(root.putArray("groups"), f -> carried.groups()[f]);
@@ -53,6 +57,7 @@ final class CarryFile {
           .put("color", Rgb.toHex(group.color()));
     }
     notes.forEach(root.putArray("notes")::add);
+    WrittenFiles.list(root, files);
     return JSON.writeValueAsString(root);
   }
 

@@ -9,7 +9,8 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.group.Rgb;
-import idiotaxa.core.handoff.FolderSink;
+import idiotaxa.core.file.ReadFiles;
+import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.image.ImageDecoder;
 import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.image.TextureImage;
@@ -36,6 +37,7 @@ import tools.jackson.databind.node.ObjectNode;
     mixinStandardHelpOptions = true)
 final class CleanCommand implements Callable<Integer> {
   private static final JsonMapper JSON = JsonMapper.builder().build();
+  private static final String REPORT = "report.json";
 
   @Parameters(paramLabel = "IMAGE", description = "PNG or JPEG.")
   private Path imageFile;
@@ -63,15 +65,24 @@ final class CleanCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     CleanSettings settings = new CleanSettings(tolerance, groupCount);
-    try {
-      return clean(settings);
+    OutputFolder folder = OutputFolder.at(out, REPORT);
+    try (folder) {
+      return clean(settings, folder);
     } catch (IllegalArgumentException e) {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;
     }
   }
 
-  private int clean(CleanSettings settings) throws IOException {
+  private int clean(CleanSettings settings, OutputFolder folder) throws IOException {
+    ReadFiles read = new ReadFiles();
+    if (paletteFile != null) {
+      read.add(paletteFile);
+    }
+    String base = FileNames.clean(imageFile.getFileName().toString().replaceFirst("\\.[^.]*$", ""));
+    read.add(imageFile);
+    folder.refuseToOverwrite(
+        read.all(), List.of(base + "_id.png", base + "_index.png", base + "_palette.json", REPORT));
     Palette palette =
         paletteFile == null
             ? new Palette("", List.of())
@@ -86,15 +97,14 @@ final class CleanCommand implements Callable<Integer> {
             settings,
             Parallel.cores(),
             new PrintedProgress(spec.commandLine().getErr()));
-    String base = FileNames.clean(name.replaceFirst("\\.[^.]*$", ""));
     Palette groups = new Palette(base, cleaned.groups());
     SheetImages images = new SheetImages(cleaned.maps().padded(0, Parallel.cores()), groups);
-    FolderSink sink = new FolderSink(out);
-    sink.put(base + "_id.png", s -> PngWriter.write(images.idMap(), Parallel.cores(), s));
-    sink.put(base + "_index.png", s -> PngWriter.write(images.indexMap(), Parallel.cores(), s));
-    sink.put(base + "_palette.json", s -> s.write(bytes(PaletteFile.write(groups))));
-    String report = report(base, cleaned);
-    sink.put("report.json", s -> s.write(bytes(report)));
+    folder.put(base + "_id.png", s -> PngWriter.write(images.idMap(), Parallel.cores(), s));
+    folder.put(base + "_index.png", s -> PngWriter.write(images.indexMap(), Parallel.cores(), s));
+    folder.put(base + "_palette.json", s -> s.write(bytes(PaletteFile.write(groups))));
+    String report = report(base, cleaned, folder.written());
+    folder.put(REPORT, s -> s.write(bytes(report)));
+    folder.finish().forEach(note -> spec.commandLine().getErr().println("note: " + note));
     spec.commandLine().getOut().println(isJson ? report : sentence(cleaned));
     return Main.WRITTEN;
   }
@@ -108,7 +118,7 @@ final class CleanCommand implements Callable<Integer> {
         .formatted(cleaned.groups().size(), cleaned.filtered(), cleaned.strays());
   }
 
-  private static String report(String base, CleanImage cleaned) {
+  private static String report(String base, CleanImage cleaned, List<OutputFolder.Written> files) {
     ObjectNode root = JSON.createObjectNode().put("image", base);
     root.put("width", cleaned.maps().width()).put("height", cleaned.maps().height());
     int most = cleaned.groups().stream().mapToInt(Group::number).max().orElse(0);
@@ -123,6 +133,7 @@ final class CleanCommand implements Callable<Integer> {
           .put("texels", texels[group.number()]);
     }
     root.put("filtered", cleaned.filtered());
+    WrittenFiles.list(root, files);
     root.put("noisy", cleaned.noisy()).put("strays", cleaned.strays());
     return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
   }

@@ -1,7 +1,11 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.file.FormatException;
+import idiotaxa.core.handoff.CannotWriteException;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
+import java.nio.file.NoSuchFileException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -23,6 +27,9 @@ public final class Main {
 
   /** Written, but something needs a look; with {@code --strict} only. */
   public static final int NEEDS_A_LOOK = 4;
+
+  /** A folder or a disk did not take what was to be written; what was there is as it was. */
+  public static final int CANNOT_WRITE = 5;
 
   private Main() {}
 
@@ -52,6 +59,18 @@ public final class Main {
           if (exception instanceof IllegalArgumentException) {
             err.println(exception.getMessage());
             return WRONG_ARGUMENTS;
+          }
+          if (exception instanceof CannotWriteException) {
+            err.println("refused: " + exception.getMessage());
+            return CANNOT_WRITE;
+          }
+          if (exception instanceof NoSuchFileException missing) {
+            err.println("refused: there is no file " + missing.getFile() + "; check the path");
+            return INPUT_REFUSED;
+          }
+          if (exception instanceof IOException || exception instanceof UncheckedIOException) {
+            err.println("refused: a file cannot be read: " + exception.getMessage());
+            return INPUT_REFUSED;
           }
           throw exception;
         });

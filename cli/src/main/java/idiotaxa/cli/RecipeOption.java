@@ -1,6 +1,7 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.file.FileBundle;
+import idiotaxa.core.file.ReadFiles;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.image.GreyImage;
@@ -37,29 +38,32 @@ final class RecipeOption {
 
   private final Recipe recipe;
   private final Path file;
+  private final ReadFiles read;
   private final Map<String, Optional<GreyImage>> images = new HashMap<>();
 
-  private RecipeOption(Recipe recipe, Path file) {
+  private RecipeOption(Recipe recipe, Path file, ReadFiles read) {
+    this.read = read;
     this.recipe = recipe;
     this.file = file;
   }
 
   static RecipeOption none() {
-    return new RecipeOption(EMPTY, null);
+    return new RecipeOption(EMPTY, null, new ReadFiles());
   }
 
   /**
    * @param file null for none
+   * @param read told of every file that is opened, now or for the images that it uses
    * @throws IllegalArgumentException naming the file and the field
    */
-  static RecipeOption read(Path file) throws IOException {
+  static RecipeOption read(Path file, ReadFiles read) throws IOException {
     if (file == null) {
       return none();
     }
-    FileBundle beside = FileBundle.beside(file);
+    FileBundle beside = FileBundle.beside(file, read);
     try {
       String text = StandardCharsets.UTF_8.decode(beside.openMain()).toString();
-      return new RecipeOption(RecipeFile.read(text), file);
+      return new RecipeOption(RecipeFile.read(text), file, read);
     } catch (IllegalArgumentException e) {
       throw new IllegalArgumentException(file.getFileName() + ": " + e.getMessage(), e);
     }
@@ -92,7 +96,7 @@ final class RecipeOption {
 
   private Optional<GreyImage> load(String name) {
     try {
-      return FileBundle.beside(file).open(name).map(bytes -> GreyImage.decode(name, bytes));
+      return FileBundle.beside(file, read).open(name).map(bytes -> GreyImage.decode(name, bytes));
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

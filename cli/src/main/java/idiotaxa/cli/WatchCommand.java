@@ -1,6 +1,7 @@
 package idiotaxa.cli;
 
 import idiotaxa.cli.watch.FolderWatch;
+import idiotaxa.core.file.ReadFiles;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -77,7 +78,7 @@ final class WatchCommand implements Callable<Integer> {
     }
     try {
       // Refused before anything is waited for; read anew for every model, since it may change.
-      RecipeOption.read(recipeFile);
+      RecipeOption.read(recipeFile, new ReadFiles());
     } catch (IllegalArgumentException e) {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;

@@ -9,11 +9,12 @@ import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
-import idiotaxa.core.handoff.FolderSink;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
+import idiotaxa.core.handoff.HandoffOutputs;
 import idiotaxa.core.handoff.HandoffWriter;
+import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.handoff.ZipSink;
 import idiotaxa.core.mask.GreyImages;
 import idiotaxa.core.mask.MaskPlanJson;
@@ -106,7 +107,10 @@ class WrittenFilesTest {
             new HandoffRequest.MaskRequest(MaskPlanJson.parse(plan), maskTarget, GreyImages.NONE),
             new HandoffRequest.Settings("materials", SIZE, SIZE, 16, 8, new Reach(0, 0), "none"),
             new Template("everything and more", lines));
-    new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
+    try (OutputFolder out = OutputFolder.at(folder, HandoffOutputs.MANIFEST)) {
+      new HandoffWriter(request, out, 2, Progress.NONE).write();
+      out.finish();
+    }
   }
 
   private static String run(Path directory, String... command) throws IOException, InterruptedException {

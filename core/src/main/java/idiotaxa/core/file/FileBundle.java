@@ -24,11 +24,13 @@ public final class FileBundle {
 
   /** Where further files are looked for, null for nowhere. */
   private final Path folder;
+  private final ReadFiles read;
 
-  private FileBundle(String mainName, Map<String, Path> files, Path folder) {
+  private FileBundle(String mainName, Map<String, Path> files, Path folder, ReadFiles read) {
     this.mainName = mainName;
     this.files = files;
     this.folder = folder;
+    this.read = read;
   }
 
   /** A bundle of given files; {@code mainName} is one of the paths. */
@@ -36,16 +38,23 @@ public final class FileBundle {
     if (!files.containsKey(mainName)) {
       throw new IllegalArgumentException("the bundle has no file " + mainName);
     }
-    return new FileBundle(mainName, new LinkedHashMap<>(files), null);
+    return new FileBundle(mainName, new LinkedHashMap<>(files), null, new ReadFiles());
   }
 
   /** A file together with what lies in its folder and below. */
   public static FileBundle beside(Path main) throws IOException {
+    return beside(main, new ReadFiles());
+  }
+
+  /**
+   * @param read told of every file that is opened
+   */
+  public static FileBundle beside(Path main, ReadFiles read) throws IOException {
     String name = main.getFileName().toString();
     if (!Files.isRegularFile(main)) {
       throw new FormatException(name, "", "there is no such file", "check the path");
     }
-    return new FileBundle(name, Map.of(name, main), main.toAbsolutePath().getParent());
+    return new FileBundle(name, Map.of(name, main), main.toAbsolutePath().getParent(), read);
   }
 
   public String mainName() {
@@ -119,7 +128,8 @@ public final class FileBundle {
     return named.stream().findFirst();
   }
 
-  private static ByteBuffer map(String name, Path path) {
+  private ByteBuffer map(String name, Path path) {
+    read.add(path);
     try (FileChannel channel = FileChannel.open(path, StandardOpenOption.READ)) {
       if (channel.size() > MAX_BYTES) {
         throw new FormatException(

@@ -32,7 +32,8 @@ import java.util.stream.Stream;
  * numbers; everything else that would give one file twice is a problem.
  */
 public final class HandoffOutputs {
-  static final String MANIFEST = "manifest.json";
+  /** The file that lists all others, written last. */
+  public static final String MANIFEST = "manifest.json";
 
   /** As many as receivers unpack. */
   private static final int MOST_FILES = 10_000;

@@ -87,13 +87,21 @@ class HandoffWriterTest {
         template);
   }
 
+  private List<HandoffWriter.WrittenFile> write(HandoffRequest request, int threads) throws IOException {
+    try (OutputFolder out = OutputFolder.at(folder, HandoffOutputs.MANIFEST)) {
+      List<HandoffWriter.WrittenFile> written = new HandoffWriter(request, out, threads, Progress.NONE).write();
+      assertThat(out.finish()).isEmpty();
+      return written;
+    }
+  }
+
   @Test
   void whatIsWrittenIsWhatWasPlanned() throws IOException {
     HandoffRequest request = request(EVERYTHING);
     List<String> planned =
         request.outputs().plan().stream().map(PlannedFile::path).toList();
     List<HandoffWriter.WrittenFile> written =
-        new HandoffWriter(request, new FolderSink(folder), 2, Progress.NONE).write();
+        write(request, 2);
     assertThat(written).extracting(HandoffWriter.WrittenFile::path).isEqualTo(planned);
     assertThat(planned)
         .contains(
@@ -119,7 +127,7 @@ class HandoffWriterTest {
 
   @Test
   void manifestFollowsItsSchema() throws IOException {
-    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 1, Progress.NONE).write();
+    write(request(EVERYTHING), 1);
     String manifest = Files.readString(folder.resolve("manifest.json"));
     var schema =
         SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
@@ -131,7 +139,7 @@ class HandoffWriterTest {
 
   @Test
   void idMapHoldsOnlyPaletteColoursAndPaddingGrowsIt() throws IOException {
-    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 1, Progress.NONE).write();
+    write(request(EVERYTHING), 1);
     BufferedImage padded = ImageIO.read(folder.resolve("Tide-Gauge_1001_id.png").toFile());
     BufferedImage plain =
         ImageIO.read(folder.resolve("unpadded/Tide-Gauge_1001_id.png").toFile());
@@ -151,7 +159,7 @@ class HandoffWriterTest {
 
   @Test
   void masksAndPacksAreInTheManifestWithWhatTheyAreMadeOf() throws IOException {
-    new HandoffWriter(request(EVERYTHING), new FolderSink(folder), 2, Progress.NONE).write();
+    write(request(EVERYTHING), 2);
     JsonNode sheet =
         JsonMapper.builder()
             .build()
@@ -187,7 +195,7 @@ class HandoffWriterTest {
   }
 
   private JsonNode sheetOf(String lines) throws IOException {
-    new HandoffWriter(request(template(lines)), new FolderSink(folder), 2, Progress.NONE).write();
+    write(request(template(lines)), 2);
     return JsonMapper.builder().build().readTree(folder.resolve("manifest.json")).get("sheets").get(0);
   }
 
@@ -227,7 +235,7 @@ class HandoffWriterTest {
   void aTemplateWithAProblemWritesNothing() {
     Template twice = template("{\"what\": \"mask\", \"name\": \"{asset}.png\"}");
     HandoffRequest request = request(twice);
-    assertThatThrownBy(() -> new HandoffWriter(request, new FolderSink(folder), 1, Progress.NONE))
+    assertThatThrownBy(() -> new HandoffWriter(request, (path, content) -> {}, 1, Progress.NONE))
         .hasMessageContaining("Two files would be called Tide-Gauge.png");
     assertThat(folder).isEmptyDirectory();
   }

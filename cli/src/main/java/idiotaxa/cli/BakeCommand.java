@@ -305,7 +305,8 @@ final class BakeCommand implements Callable<Integer> {
     new HandoffWriter(request, folder, sampling.threads(), times).write();
     times.end();
     BakeReportFile report =
-        new BakeReportFile(request, bake.reaches(), notes, findings.all(), times);
+        new BakeReportFile(
+            request, bake.reaches(), notes, findings.all(), times, opened, targetFile.toAbsolutePath().getParent());
     folder.put(REPORT, stream -> stream.write(report.json()));
     folder.finish().forEach(this::note);
     spec.commandLine().getOut().println(isJson ? report.text() : report.sentence());

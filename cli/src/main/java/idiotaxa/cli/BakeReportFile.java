@@ -5,9 +5,11 @@ import idiotaxa.core.bake.ProblemRegion;
 import idiotaxa.core.bake.SheetReport;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.file.ReadFiles;
 import idiotaxa.core.handoff.HandoffRequest;
 import java.nio.charset.StandardCharsets;
 import idiotaxa.core.reach.Reaches;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -26,13 +28,21 @@ final class BakeReportFile {
   private final List<String> notes;
   private final List<Finding> findings;
   private final BakeTimes times;
+  private final ReadFiles opened;
+
+  /** Names of files are told from here where they lie in it. */
+  private final Path home;
 
   BakeReportFile(
       HandoffRequest request,
       Optional<Reaches> reaches,
       List<String> notes,
       List<Finding> findings,
-      BakeTimes times) {
+      BakeTimes times,
+      ReadFiles opened,
+      Path home) {
+    this.opened = opened;
+    this.home = home.toAbsolutePath().normalize();
     this.request = request;
     this.reaches = reaches;
     this.notes = notes;
@@ -83,11 +93,20 @@ final class BakeReportFile {
           .put("cure", finding.cure())
           .put("count", finding.count());
     }
+    addNames(root.putArray("read"), opened.all());
+    addNames(root.putArray("missing"), opened.missing());
     ObjectNode millis = root.putObject("milliseconds");
     times.millis().forEach(millis::put);
     ArrayNode sheets = root.putArray("sheets");
     request.sheets().forEach(sheet -> sheets.add(sheet(sheet.report())));
     return JSON.writerWithDefaultPrettyPrinter().writeValueAsString(root);
+  }
+
+  private void addNames(ArrayNode list, List<Path> files) {
+    for (Path file : files) {
+      Path told = file.startsWith(home) ? home.relativize(file) : file;
+      list.add(told.toString().replace('\\', '/'));
+    }
   }
 
   private static void partReaches(ObjectNode node, Reaches reaches) {

@@ -2,6 +2,8 @@ package idiotaxa.cli;
 
 import idiotaxa.cli.watch.FolderWatch;
 import idiotaxa.core.file.ReadFiles;
+import idiotaxa.core.handoff.HandoffOutputs;
+import idiotaxa.core.handoff.OutputFolder;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -72,6 +74,8 @@ final class WatchCommand implements Callable<Integer> {
     if (!(settleSeconds > 0 && settleSeconds <= 3600)) {
       throw new IllegalArgumentException("--settle must be above 0 and at most 3600 s, got " + settleSeconds);
     }
+    // Whether it takes files is known before anything is waited for.
+    OutputFolder.at(out, HandoffOutputs.MANIFEST).close();
     Files.createDirectories(out);
     if (out.toRealPath().equals(folder.toRealPath())) {
       throw new IllegalArgumentException("--out must be another folder than the one that is watched");
@@ -94,10 +98,11 @@ final class WatchCommand implements Callable<Integer> {
     }
     FolderWatch.Summary summary = watch.once();
     spec.commandLine().getOut().println(isJson ? summary.json() : summary.text());
-    if (isStrict && summary.needsALook()) {
-      return Main.NEEDS_A_LOOK;
+    // The worst of all models.
+    if (summary.isAnyRefused()) {
+      return Main.INPUT_REFUSED;
     }
-    return summary.isAnyRefused() ? Main.INPUT_REFUSED : Main.WRITTEN;
+    return isStrict && summary.needsALook() ? Main.NEEDS_A_LOOK : Main.WRITTEN;
   }
 
   /** What is under way is thrown away before the process ends. */

@@ -16,6 +16,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.BooleanSupplier;
@@ -101,7 +102,8 @@ class WatchCommandTest {
     assertThat(folders()).containsExactly("bell", "buoy_low");
     assertThat(out.resolve("bell/bell_1001_id.png")).exists();
     assertThat(out.resolve("buoy_low/manifest.json")).exists();
-    assertThat(once("--strict").exit()).isEqualTo(Main.NEEDS_A_LOOK);
+    // The worst of all models, whatever is asked for.
+    assertThat(once("--strict").exit()).isEqualTo(Main.INPUT_REFUSED);
 
     Files.delete(in.resolve("broken.glb"));
     Files.delete(in.resolve("lonely_high.glb"));
@@ -113,6 +115,107 @@ class WatchCommandTest {
     assertThat(JSON.readTree(once().out()).get("baked").asInt()).isEqualTo(2);
     Typed lines = Typed.run("watch", in, "--recipe", recipe, "--out", out, "--once", "--settle", "0.3");
     assertThat(lines.out()).contains("2 models: 0 baked, 2 unchanged, 0 refused, 0 unfinished");
+  }
+
+  private static final String OBJ =
+      """
+      mtllib %s
+      o plate
+      v 0 0 0
+      v 1 0 0
+      v 1 1 0
+      v 0 1 0
+      vt 0 0
+      vt 1 0
+      vt 1 1
+      vt 0 1
+      usemtl steel
+      f 1/1 2/2 3/3 4/4
+      """;
+
+  @Test
+  void modelsWhoseNamesBecomeOneEachHaveAFolderOfTheirOwn() throws IOException {
+    for (String name : List.of("x y.obj", "x-y.obj", "x_y.obj")) {
+      Files.writeString(in.resolve(name), OBJ.formatted("none.mtl"));
+    }
+    JsonNode first = JSON.readTree(once().out());
+    assertThat(first.get("baked").asInt()).isEqualTo(3);
+    assertThat(folders()).hasSize(3);
+    assertThat(JSON.readTree(once().out()).get("unchanged").asInt()).isEqualTo(3);
+  }
+
+  @Test
+  void aFolderThatGetsAnotherNameSaysWhereItsMapsAre() throws IOException {
+    Files.writeString(in.resolve("a.obj"), OBJ.formatted("none.mtl"));
+    once();
+    Files.write(in.resolve("a.glb"), glb(BellFloat.target()));
+    Typed second = once();
+    assertThat(folders()).containsExactly("a", "a_glb", "a_obj");
+    assertThat(second.err()).contains("note: the maps of a.obj are in a_obj now");
+    assertThat(Files.readString(out.resolve("a/MOVED.txt"))).contains("../a_obj");
+    assertThat(once().err()).doesNotContain("note: the maps of");
+  }
+
+  @Test
+  void whatAModelOpenedIsWhatItDependsOn() throws IOException {
+    Files.writeString(in.resolve("a.obj"), OBJ.formatted("a.mtl"));
+    Files.writeString(in.resolve("a.mtl"), "newmtl steel\nKd 1 0 0\n");
+    Files.writeString(in.resolve("b.obj"), OBJ.formatted("b.mtl"));
+    assertThat(JSON.readTree(once().out()).get("baked").asInt()).isEqualTo(2);
+    // Another model's materials are nothing to it; its own are, also those that it looked for in vain.
+    Files.writeString(in.resolve("c.mtl"), "newmtl rope\nKd 0 0 1\n");
+    Files.writeString(in.resolve("c.obj"), OBJ.formatted("c.mtl"));
+    JsonNode second = JSON.readTree(once().out());
+    assertThat(model(second, "a").get("state").asString()).isEqualTo("unchanged");
+    assertThat(model(second, "b").get("state").asString()).isEqualTo("unchanged");
+    Files.writeString(in.resolve("a.mtl"), "newmtl steel\nKd 0 1 0\n");
+    Files.writeString(in.resolve("b.mtl"), "newmtl steel\nKd 0 1 0\n");
+    JsonNode third = JSON.readTree(once().out());
+    assertThat(model(third, "a").get("state").asString()).isEqualTo("baked");
+    assertThat(model(third, "b").get("state").asString()).isEqualTo("baked");
+    assertThat(model(third, "c").get("state").asString()).isEqualTo("unchanged");
+    // A file that was only copied anew is the same.
+    Files.setLastModifiedTime(in.resolve("a.obj"), FileTime.fromMillis(1_700_000_000_000L));
+    assertThat(model(JSON.readTree(once().out()), "a").get("state").asString()).isEqualTo("unchanged");
+  }
+
+  @Test
+  void anEmptyFileIsSaidAndNotWaitedFor() throws IOException {
+    Files.createFile(in.resolve("empty.glb"));
+    Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
+    JsonNode summary = JSON.readTree(once().out());
+    assertThat(model(summary, "bell").get("state").asString()).isEqualTo("baked");
+    assertThat(model(summary, "empty.glb").get("problem").asString()).contains("it is empty");
+  }
+
+  @Test
+  void whatSomebodyElsePutThereIsNeverLost() throws IOException {
+    Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
+    once();
+    Files.writeString(out.resolve("bell/notes.txt"), "mine");
+    Files.writeString(out.resolve("bell/bell_1001_index.png"), "painted over");
+    Files.writeString(recipe, recipe(3));
+    assertThat(JSON.readTree(once().out()).get("baked").asInt()).isEqualTo(1);
+    assertThat(Files.readString(out.resolve("bell/notes.txt"))).isEqualTo("mine");
+    assertThat(Files.readString(out.resolve("bell/bell_1001_index.png.before"))).isEqualTo("painted over");
+    // A folder that has the name of a model and is none of ours stays, and so does what lies in it.
+    Files.createDirectories(out.resolve("buoy"));
+    Files.writeString(out.resolve("buoy/a.scene"), "years of work");
+    Files.write(in.resolve("buoy.glb"), glb(ChannelMarkerBuoy.target()));
+    Typed third = once();
+    assertThat(third.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(model(JSON.readTree(third.out()), "buoy").get("problem").asString()).contains("none of ours");
+    assertThat(Files.readString(out.resolve("buoy/a.scene"))).isEqualTo("years of work");
+  }
+
+  @Test
+  void theFolderOfTheModelsIsNeverTakenForOneOfMaps() throws IOException {
+    // The folder of models lies where the maps of a model of its name would go.
+    Path models = Files.createDirectories(out.resolve("bell"));
+    Files.write(models.resolve("bell.glb"), glb(BellFloat.target()));
+    Typed typed = Typed.run("watch", models, "--recipe", recipe, "--out", out, "--once", "--settle", "0.3", "--json");
+    assertThat(typed.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(models.resolve("bell.glb")).exists();
   }
 
   @Test
@@ -130,6 +233,10 @@ class WatchCommandTest {
         .isEqualTo(Main.WRONG_ARGUMENTS);
     assertThat(Typed.run("watch", in, "--recipe", recipe, "--out", in, "--once").exit())
         .isEqualTo(Main.WRONG_ARGUMENTS);
+    Path file = Files.writeString(folder.resolve("file"), "x");
+    Typed ofFile = Typed.run("watch", in, "--recipe", recipe, "--out", file, "--once");
+    assertThat(ofFile.exit()).isEqualTo(Main.WRONG_ARGUMENTS);
+    assertThat(ofFile.err()).contains("is a file and no folder").doesNotContain("Exception");
     Files.writeString(recipe, "{}");
     Typed typed = Typed.run("watch", in, "--recipe", recipe, "--out", out, "--once");
     assertThat(typed.exit()).isEqualTo(Main.INPUT_REFUSED);

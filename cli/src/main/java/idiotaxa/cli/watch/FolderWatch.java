@@ -150,22 +150,21 @@ public final class FolderWatch {
   public Summary once() throws IOException {
     long end = System.nanoTime() + PATIENCE * settleMillis * 1_000_000;
     WatchedFolder.Look look = files.look();
-    while (!look.unsettled().isEmpty() && System.nanoTime() < end && sleep()) {
+    while (look.isBeingWritten() && System.nanoTime() < end && sleep()) {
       look = files.look();
     }
     List<ModelOutcome> outcomes = new ArrayList<>();
     ModelPair.Found found = pairs(look.settled().keySet());
     List<String> names = names(found.pairs());
     for (int m = 0; m < names.size(); m++) {
-      outcomes.add(bake(WatchedModel.of(names.get(m), found.pairs().get(m), look.settled())));
+      outcomes.add(bake(watched(names.get(m), found.pairs().get(m), look)));
     }
-    look.unsettled().stream()
-        .filter(ModelFileNames::isModel)
-        .forEach(
-            name ->
-                outcomes.add(
-                    new ModelOutcome(
-                        name, List.of(name), State.UNFINISHED, null, "it is still being written", 0)));
+    for (String name : look.unsettled()) {
+      if (ModelFileNames.isModel(name)) {
+        String why = look.empty().contains(name) ? "it is empty; export it again" : "it is still being written";
+        outcomes.add(new ModelOutcome(name, List.of(name), State.UNFINISHED, null, why, 0));
+      }
+    }
     return new Summary(outcomes, found.alone());
   }
 
@@ -185,7 +184,8 @@ public final class FolderWatch {
           return;
         }
         if (outcome.state() != State.UNFINISHED) {
-          done.put(outcome.name(), model.inputs());
+          // What it has opened is known now.
+          done.put(outcome.name(), watched(model.name(), model.pair(), look).inputs());
         }
         if (out != null && outcome.state() != State.UNCHANGED) {
           out.println(outcome.line());
@@ -208,10 +208,10 @@ public final class FolderWatch {
     List<String> names = names(all);
     for (int m = 0; m < names.size(); m++) {
       ModelPair pair = all.get(m);
-      List<String> models = new ArrayList<>(pair.sources());
-      models.add(pair.target());
-      if (look.settled().keySet().containsAll(models)) {
-        WatchedModel model = WatchedModel.of(names.get(m), pair, look.settled());
+      List<String> known = run.known(names.get(m));
+      boolean isWhole = known == null || look.unsettled().stream().noneMatch(known::contains);
+      if (isWhole && look.settled().keySet().containsAll(WatchedModel.models(pair))) {
+        WatchedModel model = watched(names.get(m), pair, look);
         Map<String, Stamp> before = done.get(model.name());
         boolean isLess = before != null && isOnlyLess(model.inputs(), before);
         if (!model.inputs().equals(before) && !isLess) {
@@ -241,16 +241,45 @@ public final class FolderWatch {
     }
   }
 
-  /** Folders of the models' maps: two targets whose names differ by their endings only have those too. */
-  private static List<String> names(List<ModelPair> pairs) {
+  private WatchedModel watched(String name, ModelPair pair, WatchedFolder.Look look) throws IOException {
+    return WatchedModel.of(name, pair, look.settled(), run.known(name));
+  }
+
+  /**
+   * Folders of the models' maps, each model its own: targets whose names differ by their endings only have those too, and
+   * what is still alike then is told apart by the whole name, whichever others come and go.
+   */
+  private List<String> names(List<ModelPair> pairs) throws IOException {
     List<String> plain = pairs.stream().map(pair -> FileNames.clean(pair.name())).toList();
+    List<String> ended = pairs.stream().map(pair -> FileNames.clean(pair.target().replace('.', '_'))).toList();
     List<String> names = new ArrayList<>();
     for (int m = 0; m < plain.size(); m++) {
-      String name = plain.get(m);
-      long same = plain.stream().filter(name::equalsIgnoreCase).count();
-      names.add(same == 1 ? name : FileNames.clean(pairs.get(m).target().replace('.', '_')));
+      String name = isAlone(plain.get(m), plain) ? plain.get(m) : ended.get(m);
+      String target = pairs.get(m).target();
+      boolean isTaken = !isAlone(plain.get(m), plain) && (!isAlone(name, ended) || isIn(name, plain));
+      names.add(isTaken ? name + "-" + shortHash(target) : name);
+      sayWhereItWent(plain.get(m), names.get(m), target);
     }
     return names;
+  }
+
+  private static boolean isIn(String name, List<String> all) {
+    return all.stream().anyMatch(name::equalsIgnoreCase);
+  }
+
+  private static boolean isAlone(String name, List<String> all) {
+    return all.stream().filter(name::equalsIgnoreCase).count() == 1;
+  }
+
+  private static String shortHash(String name) {
+    return "%08x".formatted(name.hashCode());
+  }
+
+  /** A model whose folder has another name since a second one came leaves its old maps behind. */
+  private void sayWhereItWent(String before, String now, String target) throws IOException {
+    if (!before.equals(now) && run.targetOf(before).equals(target) && run.sayMoved(before, now)) {
+      err.println("note: the maps of %s are in %s now; those in %s are old".formatted(target, now, before));
+    }
   }
 
   private ModelPair.Found pairs(Set<String> names) {

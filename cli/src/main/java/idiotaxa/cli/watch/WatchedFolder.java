@@ -17,6 +17,11 @@ import java.util.stream.Stream;
  * the same for a while. Looking rather than being told works on shares and after sleep alike.
  */
 final class WatchedFolder {
+  /** So many times the settling time, and at least so long, no clock of a share is off. */
+  private static final int LONG_PAST = 10;
+
+  private static final long LONG_PAST_MILLIS = 600_000;
+
   private final Path folder;
   private final long settleNanos;
   private final Map<String, Seen> seen = new HashMap<>();
@@ -33,9 +38,15 @@ final class WatchedFolder {
 
   /**
    * @param settled files that have stayed the same long enough, by name
-   * @param unsettled names of those that have not
+   * @param unsettled names of those that have not, or are empty
+   * @param empty names of those that have stayed empty
    */
-  record Look(Map<String, Stamp> settled, Set<String> unsettled) {}
+  record Look(Map<String, Stamp> settled, Set<String> unsettled, Set<String> empty) {
+    /** Whether waiting may tell more. */
+    boolean isBeingWritten() {
+      return unsettled.size() > empty.size();
+    }
+  }
 
   /**
    * @param settleMillis how long a file must stay the same
@@ -50,6 +61,7 @@ final class WatchedFolder {
     long now = System.nanoTime();
     Map<String, Stamp> settled = new TreeMap<>();
     Set<String> unsettled = new TreeSet<>();
+    Set<String> empty = new TreeSet<>();
     Set<String> present = new TreeSet<>();
     try (Stream<Path> files = Files.list(folder)) {
       for (Path file : (Iterable<Path>) files::iterator) {
@@ -64,15 +76,25 @@ final class WatchedFolder {
           before = new Seen(stamp, now);
           seen.put(name, before);
         }
-        if (now - before.sinceNanos() >= settleNanos && stamp.size() > 0) {
+        boolean isStill = now - before.sinceNanos() >= settleNanos || isLongPast(stamp);
+        if (isStill && stamp.size() > 0) {
           settled.put(name, stamp);
         } else {
           unsettled.add(name);
+          if (isStill) {
+            empty.add(name);
+          }
         }
       }
     }
     seen.keySet().retainAll(present);
-    return new Look(settled, unsettled);
+    return new Look(settled, unsettled, empty);
+  }
+
+  /** What was written long ago, by whichever clock, is not being written now. */
+  private boolean isLongPast(Stamp stamp) {
+    long age = System.currentTimeMillis() - stamp.modified();
+    return age > LONG_PAST_MILLIS && age > LONG_PAST * settleNanos / 1_000_000;
   }
 
   private static boolean isUnfinished(String name) {

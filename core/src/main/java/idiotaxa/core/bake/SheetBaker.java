@@ -76,9 +76,10 @@ final class SheetBaker {
     }
     rescueThinTriangles();
     SheetMaps maps = maps(coverage.build());
-    thinGroups = new ThinGroups(maps).rescue(triangles, own);
+    ThinGroups thin = new ThinGroups(maps);
+    thinGroups = thin.rescue(triangles, own);
     // What is known of maps was counted before groups were rescued.
-    return thinGroups.isEmpty() ? maps : maps(maps.coverage());
+    return thinGroups.isEmpty() ? maps : maps(thin.coverage());
   }
 
   private SheetMaps maps(Coverage shares) {

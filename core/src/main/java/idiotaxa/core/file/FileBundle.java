@@ -73,8 +73,12 @@ public final class FileBundle {
    * @throws FormatException when several files could be meant
    */
   public Optional<ByteBuffer> open(String reference) {
-    return locate(reference)
-        .map(path -> map(path, files.getOrDefault(path, folder == null ? null : folder.resolve(path))));
+    Optional<String> located = locate(reference);
+    if (located.isEmpty() && folder != null && !UploadPath.plainName(reference).isBlank()) {
+      read.addMissing(folder.resolve(UploadPath.plainName(reference)));
+    }
+    return located.map(
+        path -> map(path, files.getOrDefault(path, folder == null ? null : folder.resolve(path))));
   }
 
   /**

@@ -12,9 +12,22 @@ import java.util.Set;
  */
 public final class ReadFiles {
   private final Set<Path> paths = Collections.synchronizedSet(new LinkedHashSet<>());
+  private final Set<Path> missing = Collections.synchronizedSet(new LinkedHashSet<>());
 
   public void add(Path file) {
     paths.add(file.toAbsolutePath().normalize());
+  }
+
+  /** One that was looked for: the results would be others if it came. */
+  public void addMissing(Path file) {
+    missing.add(file.toAbsolutePath().normalize());
+  }
+
+  /** Those that were looked for and are not there; absolute, each once. */
+  public List<Path> missing() {
+    synchronized (missing) {
+      return List.copyOf(missing);
+    }
   }
 
   /** Absolute, each once. */

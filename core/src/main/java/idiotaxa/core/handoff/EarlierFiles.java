@@ -17,7 +17,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What an earlier run of ours left in a folder, as the file tells that lists it: the manifest of a bake, say. */
-final class EarlierFiles {
+public final class EarlierFiles {
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   /** Written beside what the manifest lists. */
@@ -44,7 +44,7 @@ final class EarlierFiles {
    *
    * @param record name of the JSON file whose {@code files} have {@code path}, {@code bytes} and {@code sha256}
    */
-  static EarlierFiles in(Path folder, String record) throws IOException {
+  public static EarlierFiles in(Path folder, String record) throws IOException {
     Map<String, Entry> files = new LinkedHashMap<>();
     JsonNode listed = JSON.missingNode();
     if (Files.isRegularFile(folder.resolve(record))) {
@@ -67,7 +67,7 @@ final class EarlierFiles {
   }
 
   /** Whether a file is as we left it, so that nobody misses it. */
-  boolean isAsWeLeftIt(String path) throws IOException {
+  public boolean isAsWeLeftIt(String path) throws IOException {
     if (isOurs && (path.equals(REPORT) || path.equals(record))) {
       return true;
     }

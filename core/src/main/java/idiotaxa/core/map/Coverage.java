@@ -1,8 +1,11 @@
 package idiotaxa.core.map;
 
+import java.util.SortedMap;
+import java.util.TreeMap;
+
 /**
- * Shares of the texels that more than one group has, kept sparse: all others belong wholly to their
- * crisp group. The shares of a texel sum to 255.
+ * Shares of the texels that more than one group has, or wholly another than their crisp group, kept sparse: all
+ * others belong wholly to their crisp group. The shares of a texel sum to 255.
  */
 public final class Coverage {
   /** The whole of a texel. */
@@ -29,6 +32,45 @@ public final class Coverage {
   /** No texel is shared. */
   public static Coverage none() {
     return new Coverage(new int[0], new int[1], new char[0], new byte[0]);
+  }
+
+  /**
+   * The same with further texels that belong wholly to others than their crisp group; those that are shared stay as they are.
+   *
+   * @param owners group number by texel
+   */
+  public Coverage withWhole(SortedMap<Integer, Character> owners) {
+    SortedMap<Integer, Character> added = new TreeMap<>(owners);
+    for (int texel : texels) {
+      added.remove(texel);
+    }
+    if (added.isEmpty()) {
+      return this;
+    }
+    int[] allTexels = new int[texels.length + added.size()];
+    int[] allStart = new int[allTexels.length + 1];
+    char[] allGroups = new char[groups.length + added.size()];
+    byte[] allShares = new byte[allGroups.length];
+    int t = 0;
+    int at = 0;
+    for (int next = 0; next < allTexels.length; next++) {
+      allStart[next] = at;
+      boolean isAdded = t == texels.length || !added.isEmpty() && added.firstKey() < texels[t];
+      if (isAdded) {
+        allTexels[next] = added.firstKey();
+        allGroups[at] = added.remove(added.firstKey());
+        allShares[at++] = (byte) FULL;
+      } else {
+        allTexels[next] = texels[t];
+        int count = start[t + 1] - start[t];
+        System.arraycopy(groups, start[t], allGroups, at, count);
+        System.arraycopy(shares, start[t], allShares, at, count);
+        at += count;
+        t++;
+      }
+    }
+    allStart[allTexels.length] = at;
+    return new Coverage(allTexels, allStart, allGroups, allShares);
   }
 
   /** Number of texels with more than one group. */

@@ -6,6 +6,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Groups whose surface is thinner than a texel. */
@@ -78,5 +79,51 @@ class ThinGroupsTest {
     for (int t = 0; t < SIZE * SIZE; t++) {
       assertThat(padded.coverageAt(t, one) + padded.coverageAt(t, two)).isEqualTo(255);
     }
+  }
+
+  /** The upper left texel of {@link #SIZE} is group 1's only one, with a strip of group 2 in it; all else is group 3. */
+  private static BakedSheet corner(double x, double width, int samples) {
+    MeshBuilder b = new MeshBuilder();
+    b.part("deck");
+    double texel = 1.0 / SIZE;
+    box(b, 0, x * texel, 1 - texel, 1);
+    box(b, x * texel, (x + width) * texel, 1 - texel, 1);
+    box(b, (x + width) * texel, texel, 1 - texel, 1);
+    box(b, texel, 1, 1 - texel, 1);
+    box(b, 0, 1, 0, 1 - texel);
+    Mesh mesh = b.build();
+    return Bakes.bake(
+        PreparedBake.fromTarget(mesh, Bakes.claims(mesh, 1, 2, 1, 3, 3)), mesh, Bakes.settings(SIZE, samples, false));
+  }
+
+  private static void box(MeshBuilder b, double left, double right, double below, double above) {
+    b.face(0, Mesh.NO_MATERIAL);
+    for (double[] c : new double[][] {{left, below}, {right, below}, {right, above}, {left, above}}) {
+      b.corner(b.vertex(c[0], c[1], 0));
+      b.uv((float) c[0], (float) c[1]);
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0.26, 0.02, 1", "0.26, 0.02, 16", "0.2, 0.3, 16", "0.6, 0.2, 64"})
+  void nobodyTakesTheLastTexelOfAnotherAndWhoHasNoneIsNamed(double x, double width, int samples) {
+    BakedSheet sheet = corner(x, width, samples);
+    long[] texels = sheet.report().groupTexels();
+    assertThat(texels[1]).isEqualTo(1);
+    assertThat(texels[2]).isZero();
+    assertThat(sheet.report().thinGroups()).containsExactly(2);
+  }
+
+  @Test
+  void aTexelThatIsTakenWithoutASampleIsStillWhollyItsOwnersInTheMasks() {
+    BakedSheet sheet = bake(strip(5.26, 0.02), 4);
+    var padded = sheet.maps().padded(0, 1);
+    int taken = 0;
+    for (int t = 0; t < SIZE * SIZE; t++) {
+      assertThat(padded.coverageAt(t, new boolean[] {false, true, false})).isEqualTo(255);
+      assertThat(padded.coverageAt(t, new boolean[] {false, false, true})).isZero();
+      taken += sheet.maps().groups()[t] == 2 ? 1 : 0;
+    }
+    assertThat(taken).isEqualTo(1);
   }
 }

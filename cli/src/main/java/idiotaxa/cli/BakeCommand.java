@@ -22,6 +22,7 @@ import idiotaxa.core.handoff.HandoffRequest;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.map.NearestCovered;
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.mask.MapFaceGroups;
 import idiotaxa.core.mask.MaskSheet;
 import idiotaxa.core.mask.MaskTarget;
@@ -155,6 +156,7 @@ final class BakeCommand implements Callable<Integer> {
         sourceFiles.isEmpty() ? null : BakeSources.read(sourceFiles, sampling.threads(), opened);
     times.at("reading the origin", 0);
     Palette palette = readPalette();
+    preflight.addColours(palette.groups(), SheetImages.BACKGROUND);
     IdOrigin origin = chooseOrigin(target, sources, preflight);
     if (sources != null) {
       Preflight dense = new Preflight();
@@ -398,7 +400,9 @@ final class BakeCommand implements Callable<Integer> {
       IdOrigin origin, Mesh target, BakeSources sources, Palette palette) throws IOException {
     Mesh read = sources == null ? target : sources.mesh();
     if (origin == IdOrigin.CLAIMS) {
-      return recipe.claims(read, this::note);
+      List<Path> files = sources == null ? List.of(targetFile) : sources.files();
+      String models = files.stream().map(BakeCommand::name).collect(Collectors.joining(" and "));
+      return recipe.claims(read, models, this::note);
     }
     List<Group> groups = palette.groups();
     if (origin != IdOrigin.TEXTURE) {

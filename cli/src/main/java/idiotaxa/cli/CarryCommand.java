@@ -105,7 +105,7 @@ final class CarryCommand implements Callable<Integer> {
     Carried carried =
         CarryOver.between(old, aligned(old, fresh), threads, progress).carry(oldGroups, progress);
     if (recipe.hasRules()) {
-      OriginReading anew = recipe.claims(fresh, this::note);
+      OriginReading anew = recipe.claims(fresh, newFile.getFileName().toString(), this::note);
       carried = carried.under(GroupedMesh.of(fresh, anew.surface()).groupOfFace());
     }
     write(folder, old, fresh, carried, new Palette("", reading.groups()));
@@ -134,7 +134,7 @@ final class CarryCommand implements Callable<Integer> {
       if (!recipe.hasRules()) {
         throw new IllegalArgumentException("--origin claims needs the rules of a recipe; give one that has some");
       }
-      return recipe.claims(old, this::note);
+      return recipe.claims(old, oldFile.getFileName().toString(), this::note);
     }
     if (!Origins.hasData(old, origin)) {
       throw new IllegalArgumentException(

@@ -119,12 +119,16 @@ final class RecipeOption {
     }
   }
 
-  /** Rules that reach nothing are noted. */
-  OriginReading claims(Mesh mesh, Consumer<String> note) {
+  /**
+   * Rules that reach nothing are noted.
+   *
+   * @param model its file name: a run may try them on two
+   */
+  OriginReading claims(Mesh mesh, String model, Consumer<String> note) {
     RecipeClaims.Result result = RecipeClaims.of(recipe, mesh);
     for (int r = 0; r < result.reached().size(); r++) {
       if (result.reached().get(r) == 0) {
-        note.accept("rule " + (r + 1) + ", " + recipe.rules().get(r).rule().words() + ", reaches nothing");
+        note.accept("rule " + (r + 1) + ", " + recipe.rules().get(r).rule().words() + ", reaches nothing of " + model);
       }
     }
     return result.reading();

@@ -9,12 +9,17 @@ import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.mesh.Mesh;
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -22,6 +27,8 @@ import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -254,5 +261,67 @@ class RecipeTest {
     assertThat(outcome.err()).contains("no PNG or JPEG");
     assertThat(Typed.run("clean", file, "--tolerance", 300, "--out", folder.resolve("x")).exit())
         .isEqualTo(Main.WRONG_ARGUMENTS);
+  }
+
+  /** A recipe with one rule, and what stands beside it. */
+  private Typed bakeWith(String rule, String more, Object... options) throws IOException {
+    Path recipe =
+        Files.writeString(
+            folder.resolve("one.json"),
+            """
+            { "format": "idiotaxa-recipe", "version": 1, "palette": %s, "rules": [ %s ],
+              "bake": { "origin": "claims", "size": 64, "samples": 1, "padding": "none" }%s }
+            """
+                .formatted(PaletteFile.write(SaltmarshPalette.create()), rule, more));
+    List<Object> words =
+        new ArrayList<>(List.of("bake", target(), "--recipe", recipe, "--out", folder.resolve("one"), "--json"));
+    words.addAll(List.of(options));
+    return Typed.run(words.toArray());
+  }
+
+  @Test
+  void aBorderOfAGroupThatIsNotThereIsRefusedAsAMaskIs() throws IOException {
+    Typed typed =
+        bakeWith("{\"when\": \"part\", \"is\": \"*\", \"group\": 2}", ", \"borders\": [{\"from\": 2, \"into\": 99, \"px\": 1}]");
+    assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(typed.err()).contains("the border of 2 towards 99 uses group 99, which is gone");
+  }
+
+  @ParameterizedTest
+  @CsvSource({"color, '\"tolerance\": -5,', false", "color, '\"tolerance\": 443,', false", "color, '\"tolerance\": 24,', true",
+    "color, '\"tolerance\": 0,', true", "part, '\"tolerance\": 24,', false", "part, '', true"})
+  void schemaAndCommandTakeTheSameTolerances(String when, String tolerance, boolean isTaken) throws IOException {
+    String is = when.equals("color") ? "#FF0000" : "*";
+    String rule = "{\"when\": \"%s\", \"is\": \"%s\", %s \"group\": 2}".formatted(when, is, tolerance);
+    Typed typed = bakeWith(rule, "");
+    assertThat(typed.err().contains("tolerance")).as(typed.err()).isEqualTo(!isTaken);
+    String text = "{\"format\": \"idiotaxa-recipe\", \"version\": 1, \"rules\": [" + rule + "]}";
+    Path schema = Path.of("../formats/recipe.schema.json");
+    assertThat(
+            SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(schema))
+                .validate(text, InputFormat.JSON)
+                .isEmpty())
+        .isEqualTo(isTaken);
+  }
+
+  @Test
+  void groupsThatNobodyCanPickAreRefusedUnlessItIsMeant() throws IOException {
+    Path palette = folder.resolve("palette.json");
+    String same =
+        "{\"format\": \"idiotaxa-palette\", \"version\": 1, \"groups\": [{\"number\": 1, \"name\": \"steel\", \"color\": \"%s\"},"
+            + " {\"number\": 2, \"name\": \"rope\", \"color\": \"#FF0000\"}]}";
+    for (String[] each : new String[][] {{"#FF0000", "have one ID colour, #FF0000"}, {"#000000", "colour of the background"}}) {
+      Files.writeString(palette, same.formatted(each[0]));
+      Path out = folder.resolve("pick" + each[0].substring(1));
+      Typed typed =
+          Typed.run("bake", target(), "--palette", palette, "--origin", "parts", "--size", 64, "--out", out, "--strict");
+      assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.INPUT_REFUSED);
+      assertThat(typed.err()).contains("refused: ").contains(each[1]);
+      assertThat(out).doesNotExist();
+      Typed anyway =
+          Typed.run("bake", target(), "--palette", palette, "--origin", "parts", "--size", 64, "--out", out, "--anyway");
+      assertThat(anyway.err()).contains("warning: ").contains(each[1]);
+    }
   }
 }

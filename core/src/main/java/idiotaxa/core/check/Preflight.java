@@ -2,6 +2,7 @@ package idiotaxa.core.check;
 
 import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleAreas;
 import idiotaxa.core.origin.IdOrigin;
@@ -16,8 +17,10 @@ import idiotaxa.core.trace.Crowding;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /** Looks at what a bake would read before it is baked. */
@@ -56,6 +59,37 @@ public final class Preflight {
             List.of(new Cure("Go to Bring in", Cure.Action.BRING_IN, "")),
             1,
             new int[0]));
+  }
+
+  /**
+   * Groups that no pick can tell apart, or that have the colour of what is no group.
+   *
+   * @param groups that the map will show
+   * @param background 0xRRGGBB
+   */
+  public void addColours(List<Group> groups, int background) {
+    Map<Integer, Group> first = new HashMap<>();
+    for (Group group : groups) {
+      Group other = first.putIfAbsent(group.color(), group);
+      String hex = Rgb.toHex(group.color());
+      if (other != null) {
+        addColour(
+            "same-colour",
+            "The groups %d %s and %d %s have one ID colour, %s: nobody could pick one of them from the map."
+                .formatted(other.number(), other.name(), group.number(), group.name(), hex),
+            "Give one of them another colour.");
+      } else if (group.color() == background) {
+        addColour(
+            "background-colour",
+            "The group %d %s has the colour of the background, %s: nobody could pick it from the map."
+                .formatted(group.number(), group.name(), hex),
+            "Give it another colour.");
+      }
+    }
+  }
+
+  private void addColour(String kind, String text, String cure) {
+    findings.add(new Finding(kind, Severity.REFUSED, text, "", cure, 1, new int[0]));
   }
 
   /**

@@ -1,14 +1,22 @@
 package idiotaxa.core.claim;
 
-import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
- * A name to look for, without regard to case. With {@code *} (anything) or {@code ?} (one character) it
- * must fit the whole name; without, it also fits names that differ by a trailing number or by what
- * tells low from high poly: {@code bolt} fits {@code Bolt_07_low}, and {@code bolt_07} only that one.
+ * A name to look for, without regard to case.
+ *
+ * <ul>
+ *   <li>With {@code *} (anything, also nothing) or {@code ?} (one character) it must fit the whole name.
+ *   <li>Without, it also fits names that differ by trailing numbers or by what tells low from high poly: {@code bolt} fits
+ *       {@code Bolt2}, {@code bolt.006} and {@code Bolt_07_low}; {@code bolt_07} fits {@code bolt_07_low} and no other number.
+ *   <li>Behind {@code =} stands the exact name, case and all: {@code =bolt} fits {@code bolt} only, and there {@code *} and
+ *       {@code ?} are characters like any other.
+ *   <li>Behind a backslash {@code *}, {@code ?}, {@code =} and the backslash mean themselves.
+ * </ul>
  */
 public final class NamePattern {
+  private static final String ESCAPED = "*?=\\";
+
   private final Pattern pattern;
   private final String stem;
 
@@ -18,19 +26,32 @@ public final class NamePattern {
   }
 
   public static NamePattern of(String text) {
-    String plain = text.strip().toLowerCase(Locale.ROOT);
-    boolean hasWildcards = plain.indexOf('*') >= 0 || plain.indexOf('?') >= 0;
+    if (text.startsWith("=")) {
+      return new NamePattern(Pattern.compile(Pattern.quote(text.substring(1))), null);
+    }
     StringBuilder regex = new StringBuilder();
-    for (char c : plain.toCharArray()) {
-      regex.append(c == '*' ? ".*" : c == '?' ? "." : Pattern.quote(String.valueOf(c)));
+    StringBuilder plain = new StringBuilder();
+    boolean hasWildcards = false;
+    String given = text.strip();
+    for (int i = 0; i < given.length(); i++) {
+      char c = given.charAt(i);
+      boolean isEscape = c == '\\' && i + 1 < given.length() && ESCAPED.indexOf(given.charAt(i + 1)) >= 0;
+      if (!isEscape && (c == '*' || c == '?')) {
+        regex.append(c == '*' ? ".*" : ".");
+        hasWildcards = true;
+        continue;
+      }
+      char meant = isEscape ? given.charAt(++i) : c;
+      regex.append(Pattern.quote(String.valueOf(meant)));
+      plain.append(meant);
     }
     return new NamePattern(
-        Pattern.compile(regex.toString(), Pattern.DOTALL),
-        hasWildcards ? null : NameStem.of(plain));
+        Pattern.compile(regex.toString(), Pattern.DOTALL | Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE),
+        hasWildcards ? null : NameStem.of(plain.toString()));
   }
 
   public boolean fits(String name) {
-    if (pattern.matcher(name.strip().toLowerCase(Locale.ROOT)).matches()) {
+    if (pattern.matcher(name.strip()).matches()) {
       return true;
     }
     return stem != null

@@ -46,6 +46,14 @@ public record MaskPlan(MapEdits edits, List<MaskSpec> masks, List<PackSpec> pack
    */
   public List<Gap> gaps(Set<Integer> groups, GreyImages images, List<String> sheets) {
     List<Gap> gaps = new ArrayList<>();
+    for (BorderRule rule : edits.borders()) {
+      for (int group : new int[] {rule.from(), rule.into()}) {
+        if (group > 0 && !groups.contains(group)) {
+          String of = "the border of %d towards %d".formatted(rule.from(), rule.into());
+          gaps.add(new Gap(of, of + " uses group " + group + ", which is gone."));
+        }
+      }
+    }
     Set<String> earlier = new HashSet<>();
     for (MaskSpec mask : masks) {
       for (MaskPart part : mask.parts()) {

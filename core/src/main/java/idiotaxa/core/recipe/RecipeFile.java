@@ -22,6 +22,10 @@ import java.util.Set;
 public final class RecipeFile {
   static final String FORMAT = "idiotaxa-recipe";
   static final int VERSION = 1;
+
+  /** The two colours that are farthest apart. */
+  private static final double MOST_TOLERANCE = 442;
+
   private static final Set<String> BAKE =
       Set.of("origin", "size", "samples", "padding", "reach", "pair", "sheetBy", "align");
 
@@ -108,6 +112,10 @@ public final class RecipeFile {
     double tolerance = RuleFaces.COLOR_TOLERANCE;
     if (kind == ClaimRule.Kind.COLOR) {
       tolerance = f.number("tolerance", tolerance);
+      if (!(tolerance >= 0 && tolerance <= MOST_TOLERANCE)) {
+        throw new IllegalArgumentException(
+            "tolerance: a distance of 0 … %.0f in 8-bit RGB is expected, got %s".formatted(MOST_TOLERANCE, tolerance));
+      }
     }
     return new RecipeRule(ClaimRule.of(kind, f.text("is"), group, 0), tolerance);
   }

@@ -56,6 +56,7 @@ class MaskPlanTest {
     assertThat(PLAN.gaps(Set.of(1, 2), images, List.of("1001", "1002")))
         .extracting(MaskPlan.Gap::text)
         .containsExactly(
+            "the border of 3 towards 1 uses group 3, which is gone.",
             "a uses group 3, which is gone.",
             "b uses the image x-1002.png, which is not there.",
             "p uses group 3, which is gone.");

@@ -128,6 +128,7 @@ class RecipeFileTest {
     assertThat(gaps)
         .extracting(g -> g.text())
         .containsExactly(
+            "the border of 7 towards 4 uses group 4, which is gone.",
             "metal uses the image soot.png, which is not there.",
             "worn uses group 4, which is gone.",
             "tint uses group 4, which is gone.",

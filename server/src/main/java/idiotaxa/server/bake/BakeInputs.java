@@ -68,6 +68,11 @@ public class BakeInputs {
     return !groups.list(assetId).isEmpty();
   }
 
+  /** The groups as a map shows them. */
+  List<Group> shown(long assetId) {
+    return groups.list(assetId).stream().map(g -> g.group()).toList();
+  }
+
   /** Whether an origin tells groups apart on some revisions. */
   boolean hasData(IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     return origin == IdOrigin.CLAIMS

@@ -1,5 +1,6 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.Severity;
 import idiotaxa.core.pairing.PairingMode;
@@ -140,6 +141,7 @@ public class PreflightService {
       int count = readFrom.size() == 1 ? proposed(settings.origin(), read) : 0;
       preflight.addNoGroups(settings.origin(), count, of, value);
     }
+    preflight.addColours(inputs.shown(assetId), SheetImages.BACKGROUND);
     boolean isCrowded = false;
     if (settings.isFromSource()) {
       String files = String.join(" and ", names(readFrom));

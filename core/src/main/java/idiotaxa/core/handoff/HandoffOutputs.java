@@ -6,6 +6,7 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskSpec;
 import idiotaxa.core.mask.PackSpec;
+import idiotaxa.core.mask.PickTest;
 import idiotaxa.core.template.Carries;
 import idiotaxa.core.template.FileFormat;
 import idiotaxa.core.template.FileNamePattern;
@@ -17,7 +18,7 @@ import idiotaxa.core.template.Token;
 import idiotaxa.core.template.What;
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -308,15 +309,24 @@ public final class HandoffOutputs {
     return outputs;
   }
 
-  /** The layer of every sheet of which the manifest names the ID map, by the sheet's name. */
-  Map<String, Output.SheetLayer> idMapLayers() {
-    Map<String, Output.SheetLayer> layers = new HashMap<>();
+  /** The images of every sheet that the manifest names and that can be picked from: its first ID map, and its first filtered one. */
+  List<Output.PickedImage> pickedImages() {
+    Map<String, Output.PickedImage> crisp = new LinkedHashMap<>();
+    Map<String, Output.PickedImage> filtered = new LinkedHashMap<>();
     for (Output output : outputs) {
       if (output instanceof SheetImageOutput.IdMap) {
-        layers.putIfAbsent(output.layer().sheet(), output.layer());
+        crisp.putIfAbsent(output.layer().sheet(), picked(output, PickTest.Variant.CRISP));
+      } else if (output instanceof SheetImageOutput.FilteredIdMap) {
+        filtered.putIfAbsent(output.layer().sheet(), picked(output, PickTest.Variant.FILTERED));
       }
     }
-    return layers;
+    List<Output.PickedImage> all = new ArrayList<>(crisp.values());
+    all.addAll(filtered.values());
+    return all;
+  }
+
+  private static Output.PickedImage picked(Output output, PickTest.Variant variant) {
+    return new Output.PickedImage(output.layer(), output.path(), variant);
   }
 
   /** Why nothing can be written; none when all is well. */

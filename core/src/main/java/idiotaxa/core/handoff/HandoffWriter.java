@@ -37,7 +37,7 @@ public final class HandoffWriter {
   private Output.SheetLayer layer;
   private SheetImages images;
   private final LayerMasks masks;
-  private final Map<Output.SheetLayer, List<PickTest.Result>> picks = new HashMap<>();
+  private final Map<Output.SheetLayer, List<Output.ImagePicks>> picks = new HashMap<>();
   private PaddedMaps maps;
   private GroupedMesh mesh;
 
@@ -112,10 +112,14 @@ public final class HandoffWriter {
     maps = loaded.maps().padded(radius, threads);
     images = new SheetImages(maps, request.palette());
     masks.open(loaded, loadedIndex, radius);
-    if (wanted.equals(outputs.idMapLayers().get(wanted.sheet()))) {
-      picks.put(
-          wanted, PickTest.of(maps, request.palette(), PickTest.Variant.CRISP, threads));
+    List<Output.ImagePicks> ofLayer = new ArrayList<>();
+    for (Output.PickedImage image : outputs.pickedImages()) {
+      if (image.layer().equals(wanted)) {
+        ofLayer.add(
+            new Output.ImagePicks(image, PickTest.of(maps, request.palette(), image.variant(), threads)));
+      }
     }
+    picks.put(wanted, ofLayer);
   }
 
   /** 0 … 1 of all files. */

@@ -1,7 +1,6 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.group.PaletteFile;
-import idiotaxa.core.mask.PickTest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
@@ -17,17 +16,17 @@ final class Manifest {
 
   private final HandoffRequest request;
   private final HandoffOutputs outputs;
-  private final Map<Output.SheetLayer, List<PickTest.Result>> picks;
+  private final Map<Output.SheetLayer, List<Output.ImagePicks>> picks;
   private final GroupedMesh.Source mesh;
   private final List<HandoffWriter.WrittenFile> files;
 
   /**
-   * @param picks of the groups on the ID maps that the manifest names
+   * @param picks of the groups on the images that the manifest names
    */
   Manifest(
       HandoffRequest request,
       HandoffOutputs outputs,
-      Map<Output.SheetLayer, List<PickTest.Result>> picks,
+      Map<Output.SheetLayer, List<Output.ImagePicks>> picks,
       GroupedMesh.Source mesh,
       List<HandoffWriter.WrittenFile> files) {
     this.request = request;

@@ -47,6 +47,16 @@ interface Output {
   }
 
   /**
+   * An image that is written to be picked from.
+   *
+   * @param variant how its borders are
+   */
+  record PickedImage(SheetLayer layer, String path, PickTest.Variant variant) {}
+
+  /** What picks of the groups do on an image. */
+  record ImagePicks(PickedImage image, List<PickTest.Result> results) {}
+
+  /**
    * What files are made from.
    *
    * @param images of the output's layer, null when it has none
@@ -69,10 +79,10 @@ interface Output {
    *
    * @param root of the manifest
    * @param sheet its node of the sheet that the file is made from; null when it is made from none
-   * @param picks of that sheet's groups on the ID map that the manifest names, where that is of the same
-   *     layer as the file; none otherwise
+   * @param picks of that sheet's groups on the images that the manifest names and that are of the same layer as
+   *     the file
    * @param mesh loaded once, when it is asked for
    */
   record Entry(
-      ObjectNode root, ObjectNode sheet, List<PickTest.Result> picks, GroupedMesh.Source mesh) {}
+      ObjectNode root, ObjectNode sheet, List<ImagePicks> picks, GroupedMesh.Source mesh) {}
 }

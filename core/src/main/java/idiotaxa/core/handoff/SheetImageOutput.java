@@ -6,6 +6,7 @@ import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.image.PngWriter;
 import idiotaxa.core.mask.MaskSpec;
 import idiotaxa.core.mask.PackSpec;
+import idiotaxa.core.mask.PickTest;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Set;
@@ -104,14 +105,25 @@ abstract class SheetImageOutput extends SheetOutput {
       node.put("name", group.name());
       node.putArray("groups").add(group.number());
       node.put("file", path()).putNull("pick");
-      entry.picks().stream()
-          .filter(p -> p.group() == group.number() && p.isExact())
-          .findFirst()
-          .ifPresent(
-              pick -> {
-                ObjectNode exact = node.putObject("pick").put("color", Rgb.toHex(group.color()));
-                exact.putArray("tolerance").add(pick.from()).add(pick.to());
-              });
+      ArrayNode all = node.putArray("picks");
+      for (ImagePicks picks : entry.picks()) {
+        picks.results().stream()
+            .filter(result -> result.group() == group.number())
+            .forEach(
+                result -> {
+                  ObjectNode one = all.addObject();
+                  put(one, picks.image(), result);
+                  one.put("wronglyTaken", result.wronglyTaken()).put("wronglyLeft", result.wronglyLeft());
+                  if (picks.image().variant() == PickTest.Variant.CRISP && result.isExact()) {
+                    put(node.putObject("pick"), picks.image(), result);
+                  }
+                });
+      }
+    }
+
+    private void put(ObjectNode node, PickedImage image, PickTest.Result result) {
+      node.put("color", Rgb.toHex(group.color())).put("image", image.path());
+      node.putArray("tolerance").add(result.from()).add(result.to());
     }
   }
 
@@ -171,6 +183,12 @@ abstract class SheetImageOutput extends SheetOutput {
       for (int c = 0; c < channels.length; c++) {
         PackSpec.Well well = spec.wells()[c];
         node.put(channels[c], well == null ? null : wordOfWell.apply(well));
+      }
+      ArrayNode uncut = node.putArray("uncut");
+      for (int c = 0; c < channels.length; c++) {
+        if (spec.wells()[c] != null && spec.wells()[c].image() != null) {
+          uncut.add(channels[c]);
+        }
       }
     }
   }

@@ -13,6 +13,7 @@ import idiotaxa.core.bake.PreparedBake;
 import idiotaxa.core.bake.SheetSettings;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
+import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mask.GreyImages;
 import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mask.MaskPlanJson;
@@ -174,6 +175,7 @@ class HandoffWriterTest {
     assertThat(pack.get("r").asString()).isEqualTo("brass");
     assertThat(pack.get("g").asString()).isEqualTo("brass!");
     assertThat(pack.get("b").isNull()).isTrue();
+    assertThat(pack.get("uncut")).isEmpty();
     BufferedImage image = ImageIO.read(folder.resolve(pack.get("file").asString()).toFile());
     BufferedImage mask = ImageIO.read(folder.resolve(made.get("file").asString()).toFile());
     BufferedImage group =
@@ -197,6 +199,40 @@ class HandoffWriterTest {
   private JsonNode sheetOf(String lines) throws IOException {
     write(request(template(lines)), 2);
     return JsonMapper.builder().build().readTree(folder.resolve("manifest.json")).get("sheets").get(0);
+  }
+
+  @Test
+  void eachImageThatCanBePickedFromHasARangeOfItsOwn() throws IOException {
+    String lines =
+        "{\"what\": \"mask\", \"of\": \"groups\", \"name\": \"{mask}.png\"},"
+            + "{\"what\": \"idMap\", \"name\": \"{asset}_id.png\"}, {\"what\": \"filteredIdMap\", \"name\": \"{asset}_soft.png\"}";
+    JsonNode sheet = sheetOf(lines);
+    for (JsonNode mask : sheet.get("masks")) {
+      assertThat(mask.get("picks")).hasSize(2);
+      for (JsonNode pick : mask.get("picks")) {
+        checkPick(mask, pick);
+      }
+      assertThat(mask.at("/pick/image").asString()).isEqualTo("Tide-Gauge_id.png");
+    }
+  }
+
+  /** Counts by hand what a pick in the middle of a range takes of the image that it names. */
+  private void checkPick(JsonNode mask, JsonNode pick) throws IOException {
+    BufferedImage image = ImageIO.read(folder.resolve(pick.get("image").asString()).toFile());
+    BufferedImage crisp = ImageIO.read(folder.resolve("Tide-Gauge_id.png").toFile());
+    int color = Integer.parseInt(pick.get("color").asString().substring(1), 16);
+    int tolerance = (pick.get("tolerance").get(0).asInt() + pick.get("tolerance").get(1).asInt()) / 2;
+    long taken = 0;
+    long left = 0;
+    for (int i = 0; i < 64 * 64; i++) {
+      int rgb = image.getRGB(i % 64, i / 64) & 0xFFFFFF;
+      boolean isPicked = Rgb.distanceSq(rgb, color) <= tolerance * tolerance;
+      boolean isOwn = (crisp.getRGB(i % 64, i / 64) & 0xFFFFFF) == color;
+      taken += isPicked && !isOwn ? 1 : 0;
+      left += !isPicked && isOwn ? 1 : 0;
+    }
+    assertThat(pick.get("wronglyTaken").asLong()).as("%s on %s", mask.get("name"), pick.get("image")).isEqualTo(taken);
+    assertThat(pick.get("wronglyLeft").asLong()).isEqualTo(left);
   }
 
   @Test

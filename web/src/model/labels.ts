@@ -1,5 +1,5 @@
 import { facesOf, indexFaces } from '@/model/model'
-import { eachInRuns, facesOfMask } from '@/model/runs'
+import { eachInRuns, facesOfMask, runsOfMask } from '@/model/runs'
 import type { FaceIndex, Model } from '@/model/model'
 import type { Runs } from '@/model/runs'
 
@@ -42,15 +42,15 @@ export function facesAround(model: Model, face: number, grain: Grain, labels: La
   return label >= 0 ? facesOf(labels!.index, label) : Uint32Array.of(face)
 }
 
-/** The faces that clicks on several faces mean, ascending; each label is looked up once, however many of its faces are among them. */
-export function facesAroundAll(model: Model, faces: ArrayLike<number>, grain: Grain, labels: Labels | null = null): Uint32Array {
+/** The faces that clicks on several faces mean; each label is looked up once, however many of its faces are among them. */
+export function runsAroundAll(model: Model, faces: ArrayLike<number>, grain: Grain, labels: Labels | null = null): Runs {
   const mask = new Uint8Array(model.facePart.length)
   for (let i = 0; i < faces.length; i++) {
     if (mask[faces[i]!]) continue
     const meant = facesAround(model, faces[i]!, grain, labels)
     for (let k = 0; k < meant.length; k++) mask[meant[k]!] = 1
   }
-  return facesOfMask(mask)
+  return runsOfMask(mask)
 }
 
 /** Every face that has the label of one of the picked ones. */

@@ -72,7 +72,10 @@ export function pickOfRuns(model: Model, runs: ArrayLike<number>): Pick {
 }
 
 export function changePick(pick: Pick, faces: ArrayLike<number>, mode: PickMode): Pick {
-  const runs = runsOfFaces(faces)
+  return changePickByRuns(pick, runsOfFaces(faces), mode)
+}
+
+export function changePickByRuns(pick: Pick, runs: Runs, mode: PickMode): Pick {
   if (mode === 'replace') return emptyPick(pick.model).with(runs)
   return pick.with(mode === 'add' ? joinRuns(pick.runs, runs) : withoutRuns(pick.runs, runs))
 }

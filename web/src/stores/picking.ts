@@ -2,8 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
 import { unclaimedFacesOf, unclaimedPieces } from '@/model/drawers'
-import { facesAround, facesAroundAll, facesOfSameLabel, LABELS_OF_GRAIN } from '@/model/labels'
-import { changePick, emptyPick, isSamePick, pickOfRuns } from '@/model/pick'
+import { facesAround, runsAroundAll, facesOfSameLabel, LABELS_OF_GRAIN } from '@/model/labels'
+import { changePick, changePickByRuns, emptyPick, isSamePick, pickOfRuns } from '@/model/pick'
 import { PickTrail } from '@/model/pick-trail'
 import { eachInRuns, isInRuns, maskOfRuns, otherRuns, runsOfMask } from '@/model/runs'
 import { useLabelsStore } from '@/stores/labels'
@@ -145,7 +145,7 @@ export const usePickingStore = defineStore('picking', () => {
   function pickAround(faces: ArrayLike<number>, mode: PickMode, isDraft = false): Promise<void> {
     const meant = (before: Pick): Pick => {
       const kind = LABELS_OF_GRAIN[grain.value]
-      return changePick(before, facesAroundAll(before.model, faces, grain.value, kind ? labels.get(kind) : null), mode)
+      return changePickByRuns(before, runsAroundAll(before.model, faces, grain.value, kind ? labels.get(kind) : null), mode)
     }
     const toCome = meaningToCome()
     if (!toCome && mode === 'replace' && pick.value) {

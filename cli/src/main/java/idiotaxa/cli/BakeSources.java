@@ -111,6 +111,10 @@ final class BakeSources {
     TracedSource source = traced(progress);
     progress.at("comparing the models", 0);
     AlignmentCheck.Result check = AlignmentCheck.of(target, source, threads);
+    if (AlignmentCheck.isMirrored(target, source, check, threads)) {
+      preflight.addMirrored(names());
+      return Optional.empty();
+    }
     if (!isWanted || check.proposal().changesNothing()) {
       preflight.addAlignment(names(), check);
       return Optional.empty();

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.demo.StormLantern;
@@ -144,5 +145,41 @@ class BakeFindingsTest {
     assertThat(one.kinds()).contains("beyond-sheet");
     assertThat(one.said()).contains("warning: 1001: ", "beyond the image of this sheet").contains("Try --sheet-by udim.");
     assertThat(bake(lantern, "--sheet-by", "udim").kinds()).doesNotContain("beyond-sheet", "on-no-sheet");
+  }
+
+  /** Three bars of different lengths along the axes: a shape that is not its own mirror image. */
+  private Path bars(String name, int hand) throws IOException {
+    MeshBuilder builder = new MeshBuilder();
+    double[][] boxes = {{1, 0.2, 0.2}, {0.2, 0.7, 0.2}, {0.2, 0.2, 0.4}};
+    String[] names = {"long", "middle", "short"};
+    int face = 0;
+    for (int b = 0; b < 3; b++) {
+      int part = builder.part(names[b]);
+      int first = 8 * b;
+      for (int v = 0; v < 8; v++) {
+        builder.vertex((v & 1) * boxes[b][0], (v >> 1 & 1) * boxes[b][1], hand * (v >> 2) * boxes[b][2]);
+      }
+      for (int[] side : new int[][] {{0, 2, 3, 1}, {4, 5, 7, 6}, {0, 1, 5, 4}, {2, 6, 7, 3}, {0, 4, 6, 2}, {1, 3, 7, 5}}) {
+        builder.face(part, Mesh.NO_MATERIAL);
+        double u = face % 5 / 5.0;
+        double w = face / 5 / 5.0;
+        for (int k = 0; k < 4; k++) {
+          builder.corner(first + side[hand > 0 ? k : 3 - k]);
+          builder.uv((float) (u + (k == 1 || k == 2 ? 0.18 : 0)), (float) (w + (k > 1 ? 0.18 : 0)));
+        }
+        face++;
+      }
+    }
+    return glb(name, builder.build());
+  }
+
+  @ParameterizedTest
+  @CsvSource({"none", "auto"})
+  void aMirroredSourceIsRefusedWithOrWithoutAligning(String align) throws IOException {
+    Outcome mirrored = bake(bars("low.glb", 1), "--source", bars("high.glb", -1), "--origin", "parts", "--align", align);
+    assertThat(mirrored.exit()).as(mirrored.said()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(mirrored.said()).contains("mirror image");
+    Outcome right = bake(bars("low.glb", 1), "--source", bars("high.glb", 1), "--origin", "parts", "--align", align);
+    assertThat(right.exit()).as(right.said()).isEqualTo(Main.WRITTEN);
   }
 }

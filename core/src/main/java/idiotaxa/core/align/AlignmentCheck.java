@@ -98,6 +98,32 @@ public final class AlignmentCheck {
     return new AlignmentCheck(target, source, threads).run();
   }
 
+  /**
+   * Whether a source is the mirror image of its target: nothing that keeps hands apart brings them together, and a mirror does.
+   *
+   * @param found what was found for the two; surfaces that lie on each other need no mirror
+   */
+  public static boolean isMirrored(Mesh target, TracedSource source, Result found, int threads) {
+    double diagonal = target.bounds().diagonal();
+    double now = Math.min(found.meanDistance(), found.proposedDistance());
+    if (now < SURELY_CLOSE * diagonal) {
+      return false;
+    }
+    Result other = of(mirrored(target), source, threads);
+    double best = Math.min(other.meanDistance(), other.proposedDistance());
+    return best < NEARER * now && best < CLOSE * diagonal;
+  }
+
+  /** In X, about the middle of its box. */
+  private static Mesh mirrored(Mesh mesh) {
+    float[] moved = mesh.positions().clone();
+    float twice = mesh.bounds().minX() + mesh.bounds().maxX();
+    for (int i = 0; i < moved.length; i += 3) {
+      moved[i] = twice - moved[i];
+    }
+    return mesh.withPositions(moved, null);
+  }
+
   private Result run() {
     double now = distance.mean(Alignment.NONE);
     // No turn brings surfaces nearer that lie on each other; sizes may differ all the same.

@@ -138,6 +138,23 @@ public final class Preflight {
   }
 
   /**
+   * A source that no turn brings onto its target, but a mirror would.
+   *
+   * @param file of the source
+   */
+  public void addMirrored(String file) {
+    findings.add(
+        new Finding(
+            "source-mirrored",
+            Severity.REFUSED,
+            "The source is a mirror image of its target: no turn brings them together.",
+            file,
+            "Mirror it back where it was made, and bring it in again.",
+            1,
+            new int[0]));
+  }
+
+  /**
    * A source that does not lie on its target, or has other proportions.
    *
    * @param file of the source

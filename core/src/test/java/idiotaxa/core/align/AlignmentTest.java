@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.work.Progress;
+import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.MeshMerger;
 import java.util.Arrays;
@@ -85,6 +87,28 @@ class AlignmentTest {
     for (int i = 0; i < back.positions().length; i++) {
       assertThat(back.positions()[i]).isCloseTo(target.positions()[i], within(2e-3f));
     }
+  }
+
+  private static boolean isMirrored(Mesh target, Mesh source) {
+    TracedSource traced = TracedSource.of(source, 2, Progress.NONE);
+    return AlignmentCheck.isMirrored(target, traced, AlignmentCheck.of(target, traced, 2), 2);
+  }
+
+  private static Mesh mirroredInZ(Mesh mesh) {
+    float[] moved = mesh.positions().clone();
+    for (int i = 2; i < moved.length; i += 3) {
+      moved[i] = -moved[i];
+    }
+    return mesh.withPositions(moved, null);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0, 1, 0", "7, 1, 0", "3, 100, 2", "20, 0.01, 0"})
+  void aMirrorImageIsToldFromWhatIsOnlyTurned(int rotation, double scale, double offset) {
+    Mesh target = crooked();
+    Alignment away = new Alignment(Rotations.all().get(rotation), scale, new double[] {offset, 0, offset});
+    assertThat(isMirrored(target, away.apply(target))).isFalse();
+    assertThat(isMirrored(target, away.apply(mirroredInZ(target)))).isTrue();
   }
 
   @Test

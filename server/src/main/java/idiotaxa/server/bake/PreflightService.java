@@ -1,5 +1,6 @@
 package idiotaxa.server.bake;
 
+import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.map.SheetImages;
 import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.Severity;
@@ -46,6 +47,9 @@ public class PreflightService {
 
   /** Triangles a place, by the states of the sources. */
   private final RecentResults<List<String>, Double> crowdings = new RecentResults<>(64);
+
+  /** Whether sources are the mirror images of their targets, by the states of both. */
+  private final RecentResults<List<String>, Boolean> mirrors = new RecentResults<>(64);
 
   /** All that the distances between two models depend on. */
   private record SurveyKey(
@@ -151,7 +155,16 @@ public class PreflightService {
       isCrowded = preflight.addCrowding(files, crowdings.get(List.copyOf(states), k -> Crowding.of(source.get())));
       if (!isCrowded) {
         states.add("target " + target.id());
-        preflight.addAlignment(files, checks.of(states, () -> targetMesh, source));
+        AlignmentCheck.Result check = checks.of(states, () -> targetMesh, source);
+        boolean isMirrored =
+            mirrors.get(
+                List.copyOf(states),
+                k -> AlignmentCheck.isMirrored(targetMesh, source.get(), check, Parallel.cores()));
+        if (isMirrored) {
+          preflight.addMirrored(files);
+        } else {
+          preflight.addAlignment(files, check);
+        }
       }
     }
     return new Inputs(targetMesh, read, readFrom, hasData && hasGroups, isCrowded);

@@ -28,6 +28,18 @@ export const useDraftsStore = defineStore('drafts', () => {
     }
   }
 
+  /** Who shows a draft now: a step back is taken where it is seen, whoever took the step. */
+  const shown = new Map<string, (kept: string) => Promise<void>>()
+
+  function show(name: string, put: (kept: string) => Promise<void>): void {
+    shown.set(name, put)
+  }
+
+  /** @param kept the draft as JSON */
+  function put(name: string, kept: string): Promise<void> {
+    return shown.get(name)?.(kept) ?? Promise.resolve()
+  }
+
   function forget(name: string): void {
     try {
       sessionStorage.removeItem(KEY + name)
@@ -36,5 +48,5 @@ export const useDraftsStore = defineStore('drafts', () => {
     }
   }
 
-  return { keep, take, forget }
+  return { keep, take, show, put, forget }
 })

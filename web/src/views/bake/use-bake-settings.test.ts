@@ -165,6 +165,10 @@ describe('settings of the next bake', () => {
     expect(again.size).toBe(512)
     await undo.step(9, 'bake', false)
     expect(again.size).toBe(4096)
+    // What was chosen before one left is taken back where it is seen now.
+    await undo.step(9, 'bake', true)
+    await undo.step(9, 'bake', true)
+    expect([again.size, again.links]).toEqual([512, []])
     // Another bake since then is what the next one begins from.
     open([{ settings: { ...(JSON.parse(JSON.stringify(settings)) as object), size: 1024 } }], colored)
     expect(effectScope().run(useBakeSettings)!.settings.size).toBe(1024)

@@ -55,12 +55,16 @@ export function useBakeSettings(): BakeChoice {
     Object.assign(settings, JSON.parse(kept))
     return nextTick()
   }
+  const name = `bake ${id}`
+  drafts.show(name, put)
   watch(settings, () => {
     const [from, to] = [before, JSON.stringify(settings)]
     if (from === to) return
     before = to
-    drafts.keep(`bake ${id}`, last() ?? null, settings)
-    if (!isStep) undo.did(id, 'bake', { words: 'settings of the bake', undo: () => put(from), redo: () => put(to) })
+    drafts.keep(name, last() ?? null, settings)
+    if (!isStep) {
+      undo.did(id, 'bake', { words: 'settings of the bake', undo: () => drafts.put(name, from), redo: () => drafts.put(name, to) })
+    }
     isStep = false
   })
 

@@ -68,6 +68,7 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
     lines.value = JSON.parse(kept) as TemplateLine[]
     return nextTick()
   }
+  drafts.show(`template ${asset().id}`, put)
   watch(
     lines,
     () => {
@@ -75,7 +76,10 @@ export function useTemplateDraft(asset: () => Asset, bakeId: () => number | null
       if (from === to) return
       before = to
       drafts.keep(draftName(), chosen.value?.write ?? [], lines.value)
-      if (!isStep) undo.did(asset().id, 'hand-off', { words: 'lines of the template', undo: () => put(from), redo: () => put(to) })
+      const name = `template ${asset().id}`
+      if (!isStep) {
+        undo.did(asset().id, 'hand-off', { words: 'lines of the template', undo: () => drafts.put(name, from), redo: () => drafts.put(name, to) })
+      }
       isStep = false
     },
     { deep: true }

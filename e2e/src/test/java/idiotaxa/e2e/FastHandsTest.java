@@ -27,6 +27,12 @@ class FastHandsTest extends OnTheDemo {
   private static final int FACES_A_BOX = 12;
   private static final double BETWEEN_KEYS_MS = 100;
 
+  /** The latest answers come so long after the earliest. */
+  private static final int LATEST_MS = 1950;
+
+  /** Where fewer keys are pressed that is enough to change the order of answers. */
+  private static final int LATE_MS = 600;
+
   /** Every request of the page is answered late, by a sequence of its own; the stream of events is not. */
   private static final String LATE =
       """
@@ -36,7 +42,7 @@ class FastHandsTest extends OnTheDemo {
         const random = () => (seed = (seed * 16807) %% 2147483647) / 2147483647
         window.isLate = false
         window.fetch = async (...request) => {
-          const wait = window.isLate && String(request[0]).includes('/api/') ? 50 + 1950 * random() : 0
+          const wait = window.isLate && String(request[0]).includes('/api/') ? 50 + %d * random() : 0
           const answer = await ask(...request)
           if (wait) await new Promise((done) => setTimeout(done, wait))
           return answer
@@ -71,15 +77,15 @@ class FastHandsTest extends OnTheDemo {
     return Glb.bytes(builder.build());
   }
 
-  private Page slowPage(String path, int seed) {
+  private Page slowPage(String path, int seed, int latestMs) {
     Page page = browser.openCoarse("about:blank");
-    page.addInitScript(LATE.formatted(seed));
-    page.navigate(application.url() + "/assets/" + asset + path);
+    page.addInitScript(LATE.formatted(seed, latestMs));
+    page.navigate(application.url() + path);
     return page;
   }
 
-  private Page sortPage(int seed) {
-    Page page = slowPage("/sort", seed);
+  private Page sortPage(int seed, int latestMs) {
+    Page page = slowPage("/assets/" + asset + "/sort", seed, latestMs);
     new StagePage(page).waitForStage();
     page.getByTestId("drawer-" + GROUPS).waitFor();
     page.evaluate("window.isLate = true");
@@ -121,7 +127,7 @@ class FastHandsTest extends OnTheDemo {
   @Test
   void fortyPiecesLieWhereTheirKeysSaid() {
     makeGroups();
-    Page page = sortPage(11);
+    Page page = sortPage(11, LATEST_MS);
     SplittableRandom random = new SplittableRandom(5);
     List<Integer> pressed = new ArrayList<>();
     for (int b = 0; b < PIECES; b++) {
@@ -149,7 +155,7 @@ class FastHandsTest extends OnTheDemo {
   @Test
   void whatIsUndoneAndDoneAgainByTheWayIsToo() {
     makeGroups();
-    Page page = sortPage(23);
+    Page page = sortPage(23, LATE_MS);
     for (int b = 0; b < 6; b++) {
       press(page, "n");
       type(page, 3);
@@ -169,8 +175,8 @@ class FastHandsTest extends OnTheDemo {
   @Test
   void twoPeopleOnOneAssetLoseNothing() {
     makeGroups();
-    Page one = sortPage(7);
-    Page other = sortPage(31);
+    Page one = sortPage(7, LATE_MS);
+    Page other = sortPage(31, LATE_MS);
     for (Page page : List.of(one, other)) {
       page.evaluate("document.querySelector('[data-testid=stage]').focus()");
     }
@@ -224,9 +230,7 @@ class FastHandsTest extends OnTheDemo {
          "reachOutward": null, "reachInward": null, "pairing": "fitting"}
         """);
     api.waitFor(wall, a -> a.get("bakes").get(0).get("sheets").get(0).get("state").asString().equals("done"));
-    Page page = browser.openCoarse("about:blank");
-    page.addInitScript(LATE.formatted(3));
-    page.navigate(application.url() + "/assets/" + wall + "/masks");
+    Page page = slowPage("/assets/" + wall + "/masks", 3, LATEST_MS);
     StagePage artist = new StagePage(page);
     artist.button("New mask").waitFor();
     page.evaluate("window.isLate = true");

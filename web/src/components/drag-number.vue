@@ -2,16 +2,18 @@
   <span class="drag mono" :class="{ dragged: start !== null }">
     <input
       ref="field"
-      :value="shown"
+      :value="typed ?? shown"
       :aria-label="label"
       inputmode="decimal"
-      :style="{ width: `${Math.max(2, shown.length) + 0.6}ch` }"
+      :style="{ width: `${Math.max(2, (typed ?? shown).length) + 0.6}ch` }"
       :title="`${label}: drag sideways, type, or use the arrow keys`"
       @pointerdown="begin"
       @pointermove="drag"
       @pointerup="end"
       @pointercancel="drop"
+      @input="typed = field!.value"
       @change="type"
+      @blur="typed = null"
       @keydown.up.prevent="nudge(1)"
       @keydown.down.prevent="nudge(-1)"
     />
@@ -20,7 +22,7 @@
 </template>
 
 <script setup lang="ts">
-import { computed, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 
 /** A number that is dragged sideways where it stands; what it would be is told all the while. */
 const props = defineProps<{
@@ -44,6 +46,8 @@ const THRESHOLD_PX = 3
 const field = useTemplateRef<HTMLInputElement>('field')
 const start = shallowRef<{ x: number; value: number; isMoved: boolean } | null>(null)
 const shown = computed(() => String(props.modelValue))
+/** What is being typed stays until it is kept, whatever is drawn anew meanwhile. */
+const typed = ref<string | null>(null)
 
 function within(value: number): number {
   const digits = Math.max(0, -Math.floor(Math.log10(props.step)))
@@ -84,12 +88,15 @@ function drop(): void {
 }
 
 function type(): void {
-  const value = Number(field.value!.value.replace(',', '.'))
-  if (Number.isFinite(value) && field.value!.value.trim() !== '') emit('keep', within(value))
+  const text = (typed.value ?? field.value!.value).trim()
+  const value = Number(text.replace(',', '.'))
+  typed.value = null
+  if (Number.isFinite(value) && text !== '') emit('keep', within(value))
   field.value!.value = shown.value
 }
 
 function nudge(by: number): void {
+  typed.value = null
   emit('keep', within(props.modelValue + by * props.step))
 }
 </script>

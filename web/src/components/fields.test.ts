@@ -34,6 +34,33 @@ describe('a number that is dragged', () => {
     expect(number.get('input').element.value).toBe('2')
   })
 
+  it('keeps what is being typed while it is drawn anew', async () => {
+    const number = mount(DragNumber, { props })
+    const input = number.get('input')
+    input.element.value = '7'
+    await input.trigger('input')
+    // An answer comes, and with it the same number under another name.
+    await number.setProps({ label: 'grow, texels' })
+    expect(input.element.value).toBe('7')
+    await input.trigger('change')
+    expect(number.emitted('keep')).toEqual([[7]])
+  })
+
+  it('lies where it lay when the system takes the pointer away, and is dragged by the first button only', async () => {
+    const number = mount(DragNumber, { props })
+    const input = number.get('input')
+    input.element.setPointerCapture = () => {}
+    await input.trigger('pointerdown', { clientX: 100 })
+    await input.trigger('pointermove', { clientX: 108, buttons: 1 })
+    await input.trigger('pointercancel', { clientX: 0 })
+    await input.trigger('pointerdown', { clientX: 100, button: 2 })
+    await input.trigger('pointermove', { clientX: 150, buttons: 2 })
+    await input.trigger('pointerup', { clientX: 150, button: 2 })
+    expect(number.emitted('try')).toEqual([[4], [2]])
+    expect(number.emitted('drop')).toHaveLength(1)
+    expect(number.emitted('keep')).toBeUndefined()
+  })
+
   it('is nudged by arrow keys', async () => {
     const number = mount(DragNumber, { props })
     await number.get('input').trigger('keydown', { key: 'ArrowUp' })

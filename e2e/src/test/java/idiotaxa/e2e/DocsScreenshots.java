@@ -74,7 +74,7 @@ public final class DocsScreenshots {
     page.getByLabel("ID colour of brass as hex").fill("#FFFF50");
     page.getByText("Too near each other").waitFor();
     take("palette");
-    artist.button("Cancel").click();
+    artist.button("Take back changes").click();
   }
 
   /** The buoy in its looks beside its coloured source, and the lantern tinted by its pack. */

@@ -123,10 +123,14 @@ function handleDrop(e: DragEvent): void {
 /* Over the amounts, for the drawer that is pointed at, reached by keys, or in hand where nothing hovers. */
 .gestures {
   position: absolute;
-  right: 40px;
-  display: flex;
-  gap: 2px;
-  padding: 2px 0 2px 8px;
+  top: 2px;
+  right: 38px;
+  bottom: 2px;
+  display: grid;
+  grid-template-columns: auto auto;
+  gap: 0 4px;
+  align-content: center;
+  min-width: 84px;
   background: var(--paper-raised);
   opacity: 0;
 }
@@ -147,11 +151,13 @@ function handleDrop(e: DragEvent): void {
 }
 
 .gestures button {
-  padding: 3px 5px;
+  padding: 0 3px;
   border: none;
   background: none;
   color: var(--accent);
   font: inherit;
+  line-height: 20px;
+  text-align: left;
   text-decoration: underline;
   cursor: pointer;
 }

@@ -5,15 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -76,6 +79,24 @@ class BackupTest {
     return new Outcome(exit, Files.readString(said, StandardCharsets.UTF_8));
   }
 
+  private void signInSomebody() throws SQLException {
+    String url = application.database();
+    sql(url, "INSERT INTO account (name, password, role, is_closed, sign_in_count, created_at) VALUES ('Ada of the backup', '-', 'work', FALSE, 0, NOW(6))");
+    sql(
+        url,
+        "INSERT INTO api_token (account_id, name, digest, role, ends_at, created_at) SELECT id, 'nightly', '%s', 'look', '2099-01-01', NOW(6) FROM account WHERE name = 'Ada of the backup'"
+            .formatted("d".repeat(64)));
+    sql(url, "INSERT INTO SPRING_SESSION VALUES ('p-backup', 'a-living-session', 0, 0, 1000000, 9000000000000, 'Ada of the backup')");
+  }
+
+  @AfterEach
+  void signOut() throws SQLException {
+    String url = application.database();
+    sql(url, "DELETE FROM SPRING_SESSION WHERE PRIMARY_ID = 'p-backup'");
+    sql(url, "DELETE FROM api_token WHERE digest = '%s'".formatted("d".repeat(64)));
+    sql(url, "DELETE FROM account WHERE name = 'Ada of the backup'");
+  }
+
   private static void pause() {
     try {
       Thread.sleep(50);
@@ -99,15 +120,26 @@ class BackupTest {
             });
     people.start();
     Path file = folder.resolve("backup.sql.gz");
+    signInSomebody();
     Outcome backup = script(application.database(), "backup", file.toString());
     isOver.set(true);
     people.join();
     assertThat(backup.exit()).as(backup.said()).isZero();
     assertThat(script(application.database(), "backup", file.toString()).said()).contains("is there already");
+    // Who gets hold of the file is not signed in with it, and nobody but who wrote it does.
+    assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file))).isEqualTo("rw-------");
+    try (InputStream dump = new GZIPInputStream(Files.newInputStream(file))) {
+      assertThat(new String(dump.readAllBytes(), StandardCharsets.ISO_8859_1))
+          .contains("CREATE TABLE `SPRING_SESSION`")
+          .doesNotContain("a-living-session");
+    }
 
     sql(application.database(), "CREATE DATABASE " + name + " CHARACTER SET utf8mb4");
     Outcome restored = script(server + name, "restore", file.toString());
     assertThat(restored.exit()).as(restored.said()).isZero();
+    assertThat(restored.said())
+        .contains("these may sign in again, as then: Ada of the backup (work)")
+        .contains("these tokens of scripts are good again: nightly of Ada of the backup until 2099-01-01");
     String copy = server + name;
     assertThat(number(copy, "SELECT COUNT(*) FROM asset")).isBetween(4L, number(application.database(), "SELECT COUNT(*) FROM asset"));
     // Of one moment: no asset without the group that was made right after it, but for the one that was under way.

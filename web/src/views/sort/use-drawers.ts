@@ -1,5 +1,6 @@
 import { ElMessage } from 'element-plus'
 import { ref } from 'vue'
+import { api } from '@/api/client'
 import { orSay } from '@/stores/say'
 import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
@@ -49,19 +50,23 @@ export function useDrawers(): Drawers {
       sayNothingIsPicked()
       return Promise.resolve()
     }
+    const asset = sorting.assetId
     return new Promise((resolve) =>
       picking.claimHeld(held, (taken) => {
         // Why it did not come has been said.
-        if (taken && taken.faces > 0) void claim(taken, group).then(resolve)
+        if (taken && taken.faces > 0) void claim(asset, taken, group).then(resolve)
         else resolve()
       })
     )
   }
 
-  async function claim(taken: Pick, group: Group | null): Promise<void> {
-    if (taken.model !== sorting.model) return
+  async function claim(asset: number, taken: Pick, group: Group | null): Promise<void> {
+    if (taken.model !== sorting.model) {
+      // Another model is shown by now: it is claimed where it was picked, all the same.
+      await orSay(() => sorting.send(() => api.claim(asset, taken.model.revisionId, group?.id ?? 0, [...taken.runs])))
+      return
+    }
     const locked = new Set(store.groups.filter((g) => g.isLocked && g.id !== group?.id).map((g) => g.number))
-    const asset = sorting.assetId
     const isKept = await orSay(() =>
       sorting.claim(group, taken.runs, locked, (state) => {
         picking.remember(state.entryId, taken)

@@ -61,6 +61,45 @@ describe('masks of an asset', () => {
     expect(masks.plan).toEqual(grown)
   })
 
+  it('shows a change once although a reading came by while it was on its way', async () => {
+    let answer: () => void = () => {}
+    vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => {
+      await new Promise<void>((resolve) => (answer = resolve))
+      return state(based + 1, plan)
+    })
+    const masks = useMasksStore()
+    await masks.open(5)
+    const one = { name: 'one', of: [], steps: [], bits: 8 as const }
+    const names = (): string[] => masks.plan.masks.map((m) => m.name)
+    const kept = masks.keep('one', (p) => ({ ...p, masks: [...p.masks, one] }))
+    await vi.waitFor(() => expect(api.keepMasks).toHaveBeenCalledTimes(1))
+    // The server has kept it already; only its answer has not come.
+    vi.spyOn(api, 'masks').mockResolvedValue(state(1, { ...empty, masks: [one] }))
+    await masks.open(5)
+    expect(names()).toEqual(['one'])
+    answer()
+    await kept
+    expect(names()).toEqual(['one'])
+    expect(masks.kept?.state).toBe(1)
+  })
+
+  it('reads another asset although a change of the one before is answered meanwhile', async () => {
+    let answer: () => void = () => {}
+    vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => state(based + 1, plan))
+    const masks = useMasksStore()
+    await masks.open(5)
+    vi.spyOn(api, 'masks').mockImplementation(async () => {
+      await new Promise<void>((resolve) => (answer = resolve))
+      return state(3, grown)
+    })
+    const kept = masks.keep('one', () => empty)
+    const opened = masks.open(6)
+    await kept
+    answer()
+    await opened
+    expect(masks.kept?.state).toBe(3)
+  })
+
   it('keeps every one of quick changes, each on top of what the one before it left', async () => {
     let answer: () => void = () => {}
     const keep = vi.spyOn(api, 'keepMasks').mockImplementation(async (_id, based, _words, plan) => {

@@ -29,8 +29,10 @@ export const useMasksStore = defineStore('masks', () => {
   const pending = shallowRef<Pending[]>([])
   /** Each is based on what the one before it left. */
   const changes = new InOrder()
-  /** Counts what came of changes. */
-  let turns = 0
+  /** Rises for an asset when a change of it is sent, and again when its answer is there: odd while one is on its way. */
+  const crossings = new Map<number, number>()
+  const crossingsOf = (id: number): number => crossings.get(id) ?? 0
+  const cross = (id: number): unknown => crossings.set(id, crossingsOf(id) + 1)
 
   const kept = computed(() => states.value.get(assetId.value) ?? null)
 
@@ -65,16 +67,17 @@ export const useMasksStore = defineStore('masks', () => {
   /** Reads the state of an asset for as long as somebody waits for it: it is open, or changes of it are on their way. */
   async function read(id: number): Promise<void> {
     const isWanted = (): boolean => assetId.value === id || pending.value.some((p) => p.asset === id)
-    let turn = turns
+    let before = crossingsOf(id)
     const state = await patiently(
       async () => {
-        turn = turns
+        before = crossingsOf(id)
         return isWanted() ? await api.masks(id) : null
       },
       (is) => (isAwaited.value = is)
     )
-    // What was kept meanwhile is newer than what was asked for before.
-    if (state && turn === turns) setState(id, state)
+    // What was read across a change may have it or not; its answer says how things are then.
+    const isCrossed = before !== crossingsOf(id) || before % 2 === 1
+    if (state && !isCrossed) setState(id, state)
   }
 
   /** Another state was named by the server: somebody else changed the masks, or we did. */
@@ -134,9 +137,9 @@ export const useMasksStore = defineStore('masks', () => {
       let next: MaskState | null = null
       const isKept = await orSay(async () => {
         if (!states.value.has(asset)) await read(asset)
-        next = await request()
+        cross(asset)
+        next = await request().finally(() => cross(asset))
       })
-      turns++
       if (isKept) {
         pending.value = pending.value.filter((p) => p !== own)
         setState(asset, next)

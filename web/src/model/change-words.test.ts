@@ -35,7 +35,13 @@ describe('what became of a part', () => {
       '12 → 1,500 faces, unwrapped anew'
     )
     expect(changeWords(part({ shape: 'moved', movedBy: 0.03 }))).toBe('moved by 3.0 cm')
-    expect(changeWords(part({ shape: 'moved' }))).toBe('turned over')
+    expect(changeWords(part({ shape: 'moved' }))).toBe('turned')
+    expect(changeWords(part({ kind: 'joined', oldName: 'bolt', newName: 'bolts', shape: 'none', oldFaces: 24 }))).toBe(
+      'now in bolts, 24 faces'
+    )
+    expect(changeWords(part({ kind: 'cut', oldName: 'hull', newName: 'rim', shape: 'none', newFaces: 6 }))).toBe(
+      'cut out of hull, 6 faces'
+    )
     expect(changeWords(part({ shape: 'reshaped', farthest: 0.004 }))).toBe('changed in shape, up to 4.00 mm off')
     expect(changeWords(part({ kind: 'renamed', oldName: '' }))).toBe('was without name')
     expect(changeWords(part({ kind: 'lost', oldFaces: 1 }))).toBe('1 face')

@@ -34,7 +34,7 @@
           @mouseleave="emit('hover', null)"
         >
           <span class="swatch" :style="{ background: `rgb(${CHANGE_COLORS[changeKind(part)]})` }" />
-          <span class="name">{{ part.newName || part.oldName || 'without name' }}</span>
+          <span class="name">{{ (part.kind === 'joined' ? part.oldName : part.newName || part.oldName) || 'without name' }}</span>
           <span class="soft small">{{ changeWords(part) }}</span>
         </button>
       </li>

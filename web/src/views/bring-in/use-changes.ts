@@ -50,7 +50,9 @@ export function useChanges(revision: ComputedRef<Revision | null>): ChangesOnMod
     if (!found || !model) return null
     const isOld = model.revisionId === found.fromId
     if (!isOld && model.revisionId !== found.revisionId) return null
-    const ofPart = new Map(found.parts.map((p) => [isOld ? p.oldPart : p.newPart, CHANGE_COLORS[changeKind(p)]]))
+    // A part that was joined is told on the model before, one that was cut out on the model now.
+    const told = found.parts.filter((p) => p.kind !== (isOld ? 'cut' : 'joined'))
+    const ofPart = new Map(told.map((p) => [isOld ? p.oldPart : p.newPart, CHANGE_COLORS[changeKind(p)]]))
     const colors = new Uint8Array(3 * model.facePart.length)
     for (let f = 0; f < model.facePart.length; f++) {
       colors.set(ofPart.get(model.facePart[f]!) ?? CHANGE_COLORS.unchanged, 3 * f)

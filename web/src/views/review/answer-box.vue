@@ -67,6 +67,12 @@ const question = computed(() => {
       return `${part} was ${item.oldPart || 'without name'} and is ${where}.`
     case 'new surface':
       return `Here ${part} has surface that was not there before; it is ${where}.`
+    case 'border':
+      return `A border runs across these faces of ${part}: less than four fifths of each lie in one group. Most are ${where}.`
+    case 'symmetric':
+      return `${part} was turned, and looks the same in several ways; nothing tells which of them it was. It is ${where}.`
+    case 'nearly as good':
+      return `Another part or surface of the old model fits here as well, with another group; this is ${where}.`
     default:
       return `Here ${part} lies between groups or away from where it was; it is ${where}.`
   }

@@ -51,6 +51,7 @@ final class CarryBench implements Main.Benchmark {
           Locale.ROOT, "| %.1f | %,d | %s |%n", b / (double) BINS, all[b], percent(right[b], all[b]));
     }
     System.out.println();
+    new RevisionBench().run();
   }
 
   private void print(Pair pair) {

@@ -197,6 +197,9 @@ final class BakeCommand implements Callable<Integer> {
     Preflight readable = new Preflight();
     readable.addLayout(target, sheets, false);
     readable.addReading(sources == null ? target : sources.mesh(), reading);
+    if (origin == IdOrigin.VERTEX_COLORS && palette.groups().isEmpty()) {
+      readable.addNoise(reading.groups());
+    }
     Pairing pairing = sources == null ? null : choosePairing(target, sources.mesh(), readable);
     PreparedBake prepared = prepare(target, sources, reading, pairing, readable);
     findings.say(readable.findings());

@@ -3,8 +3,11 @@ package idiotaxa.cli;
 import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.carry.Carried;
 import idiotaxa.core.carry.CarryOver;
+import idiotaxa.core.carry.OldGroups;
 import idiotaxa.core.carry.ReviewItem;
 import idiotaxa.core.carry.ReviewList;
+import idiotaxa.core.carry.WholeMove;
+import idiotaxa.core.check.NoiseFinding;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.format.GlbWriter;
@@ -58,6 +61,9 @@ final class CarryCommand implements Callable<Integer> {
       description = "auto lays NEW onto OLD as the check proposes before they are compared.")
   private String align;
 
+  @Option(names = "--anyway", description = "Carry although NEW as a whole lies turned or in other units.")
+  private boolean isAnyway;
+
   @Option(names = "--threads", description = "Threads; all cores by default.")
   private int threads = Parallel.cores();
 
@@ -108,13 +114,14 @@ final class CarryCommand implements Callable<Integer> {
       OriginReading anew = recipe.claims(fresh, newFile.getFileName().toString(), this::note);
       carried = carried.under(GroupedMesh.of(fresh, anew.surface()).groupOfFace());
     }
-    write(folder, old, fresh, carried, new Palette("", reading.groups()));
+    write(folder, old, oldGroups, fresh, carried, new Palette("", reading.groups()));
     return Main.WRITTEN;
   }
 
   /** The new model over the old one; its file stays as it is. */
   private Mesh aligned(Mesh old, Mesh fresh) {
     if (align.equals("none")) {
+      refuseWholeMove(old, fresh);
       return fresh;
     }
     AlignmentCheck.Result check = AlignmentCheck.of(old, fresh, threads);
@@ -123,6 +130,22 @@ final class CarryCommand implements Callable<Integer> {
     }
     note("aligned " + newFile.getFileName() + ": " + check.words());
     return check.proposal().apply(fresh);
+  }
+
+  /** What lies turned or in other units would be carried part by part at best, and wrong at worst. */
+  private void refuseWholeMove(Mesh old, Mesh fresh) {
+    WholeMove.of(old, fresh, threads)
+        .ifPresent(
+            found -> {
+              String words =
+                  "%s as a whole lies otherwise than %s; this would lay it there: %s. Give --align auto"
+                      .formatted(newFile.getFileName(), oldFile.getFileName(), found.words());
+              if (!isAnyway) {
+                throw new IllegalArgumentException(words + ", or --anyway to carry as it lies");
+              }
+              notes.add(words);
+              spec.commandLine().getErr().println("warning: " + words);
+            });
   }
 
   private OriginReading read(Mesh old, IdOrigin given) throws IOException {
@@ -141,15 +164,23 @@ final class CarryCommand implements Callable<Integer> {
           oldFile.getFileName() + " has no " + origin.spoken() + " to read groups from; "
               + Origins.best(old).word() + " would do");
     }
+    if (origin == IdOrigin.VERTEX_COLORS && recipe.palette().groups().isEmpty()) {
+      OriginReading made = Origins.read(old, origin, List.of());
+      NoiseFinding.of(made.groups()).ifPresent(noise -> note(noise.line()));
+      return made;
+    }
     return origin == IdOrigin.TEXTURE
         ? Origins.texture(old, TextureFiles.read(FileBundle.beside(oldFile, read), old), recipe.palette().groups())
         : Origins.read(old, origin, recipe.palette().groups());
   }
 
-  private void write(OutputFolder folder, Mesh old, Mesh fresh, Carried carried, Palette palette)
+  private void write(
+      OutputFolder folder, Mesh old, int[] oldGroups, Mesh fresh, Carried carried, Palette palette)
       throws IOException {
     List<ReviewItem> review = ReviewList.of(carried, old, fresh);
-    CarryFile file = new CarryFile(carried, review, palette, notes);
+    CarryFile file =
+        new CarryFile(carried, review, OldGroups.of(old, oldGroups, carried), palette, notes);
+    file.lostGroups().forEach(lost -> spec.commandLine().getErr().println("warning: " + lost));
     Mesh coloured = GroupedMesh.ofFaces(fresh, carried.groups()).carrying(Carries.VERTEX_COLORS, palette);
     folder.put(meshName(), stream -> GlbWriter.write(coloured, stream));
     String text = file.text(folder.written());

@@ -1,6 +1,7 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.carry.Carried;
+import idiotaxa.core.carry.OldGroups;
 import idiotaxa.core.carry.PartChange;
 import idiotaxa.core.carry.ReviewItem;
 import idiotaxa.core.check.ShareWords;
@@ -12,8 +13,10 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.function.IntFunction;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -29,9 +32,12 @@ final class CarryFile {
   private final Carried carried;
   private final List<ReviewItem> review;
   private final Palette palette;
+  private final List<OldGroups.Fate> fates;
   private final List<String> notes;
 
-  CarryFile(Carried carried, List<ReviewItem> review, Palette palette, List<String> notes) {
+  CarryFile(
+      Carried carried, List<ReviewItem> review, List<OldGroups.Fate> fates, Palette palette, List<String> notes) {
+    this.fates = fates;
     this.carried = carried;
     this.review = review;
     this.palette = palette;
@@ -47,6 +53,7 @@ final class CarryFile {
     runs(root.putArray("groups"), f -> carried.groups()[f]);
     runs(root.putArray("confidence"), f -> Math.floor(carried.confidence()[f] * STEPS) / STEPS);
     addParts(root.putObject("parts"));
+    addOldGroups(root.putObject("oldGroups"));
     addReview(root.putArray("review"));
     ArrayNode groups = root.putObject("palette").putArray("groups");
     for (Group group : palette.groups()) {
@@ -83,16 +90,58 @@ final class CarryFile {
   private void addParts(ObjectNode out) {
     ArrayNode kept = out.putArray("kept");
     ArrayNode renamed = out.putArray("renamed");
+    ArrayNode cut = out.putArray("cut");
     ArrayNode added = out.putArray("new");
     ArrayNode lost = out.putArray("lost");
+    Set<Integer> keptParts = new HashSet<>();
+    for (PartChange part : carried.parts()) {
+      if (part.kind() == PartChange.Kind.KEPT) {
+        keptParts.add(part.oldPart());
+      }
+    }
     for (PartChange part : carried.parts()) {
       switch (part.kind()) {
         case KEPT -> kept.add(part.newName());
-        case RENAMED -> renamed.addArray().add(part.oldName()).add(part.newName());
+        case RENAMED, JOINED -> renamed.addArray().add(part.oldName()).add(part.newName());
+        case CUT ->
+            (keptParts.contains(part.oldPart()) ? cut : renamed).addArray().add(part.oldName()).add(part.newName());
         case NEW -> added.add(part.newName());
         case LOST -> lost.add(part.oldName());
       }
     }
+  }
+
+  /** Every group that had surface before, in one of two lists. */
+  private void addOldGroups(ObjectNode out) {
+    ArrayNode kept = out.putArray("kept");
+    ArrayNode lost = out.putArray("lost");
+    for (OldGroups.Fate fate : fates) {
+      if (fate.isKept()) {
+        kept.add(fate.group());
+      } else {
+        lost.addObject()
+            .put("number", fate.group())
+            .put("name", name(fate.group()))
+            .put("area", fate.area())
+            .put("why", fate.why());
+      }
+    }
+  }
+
+  private String name(int group) {
+    return palette.groups().stream()
+        .filter(g -> g.number() == group)
+        .map(Group::name)
+        .findFirst()
+        .orElse("");
+  }
+
+  /** One sentence a group that no face of the new model has. */
+  List<String> lostGroups() {
+    return fates.stream()
+        .filter(fate -> !fate.isKept())
+        .map(fate -> fate.words(fate.group() + " " + name(fate.group())))
+        .toList();
   }
 
   /** Stretches of faces of the new model; lost parts have none and are told by {@code parts}. */
@@ -126,9 +175,10 @@ final class CarryFile {
         review.stream().filter(i -> i.newPart() >= 0).mapToDouble(ReviewItem::area).sum();
     return String.format(
         Locale.ROOT,
-        "%d parts kept, %d renamed, %d new, %d lost; %s of the surface has a group, %s is worth a look",
+        "%d %s kept, %d renamed, %d new, %d lost; %s of the surface has a group, %s is worth a look",
         count(PartChange.Kind.KEPT),
-        count(PartChange.Kind.RENAMED),
+        count(PartChange.Kind.KEPT) == 1 ? "part" : "parts",
+        count(PartChange.Kind.RENAMED) + count(PartChange.Kind.JOINED) + count(PartChange.Kind.CUT),
         count(PartChange.Kind.NEW),
         count(PartChange.Kind.LOST),
         ShareWords.percent(all == 0 ? 0 : claimed / all),

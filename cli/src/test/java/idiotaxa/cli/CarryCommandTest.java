@@ -5,13 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import idiotaxa.core.align.Alignment;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.handoff.GroupedMesh;
+import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.template.Carries;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.ChannelMarkerBuoyB;
@@ -21,7 +24,9 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -161,6 +166,77 @@ class CarryCommandTest {
     Typed typed = Typed.run("carry", before, huge, "--align", "auto", "--out", out);
     assertThat(typed.err()).contains("note: aligned huge.glb");
     assertThat(typed.out()).contains("28 parts kept");
+  }
+
+  @Test
+  void aModelThatLiesOtherwiseAsAWholeIsNotCarriedUnasked() throws IOException {
+    double[] zUp = {1, 0, 0, 0, 0, -1, 0, 1, 0};
+    Mesh lying = new Alignment(zUp, 1, new double[3]).apply(ChannelMarkerBuoy.target());
+    Path turned = write("turned.glb", lying);
+    Typed refused = Typed.run("carry", before, turned, "--out", out);
+    assertThat(refused.exit()).isEqualTo(Main.INPUT_REFUSED);
+    assertThat(refused.err())
+        .contains("turned.glb as a whole lies otherwise than buoy_a.glb; this would lay it there: turn ")
+        .contains("Give --align auto, or --anyway to carry as it lies");
+    assertThat(out).doesNotExist();
+    Typed anyway = Typed.run("carry", before, turned, "--anyway", "--out", out);
+    assertThat(anyway.exit()).as(anyway.err()).isEqualTo(Main.WRITTEN);
+    assertThat(anyway.err()).contains("warning: turned.glb as a whole lies otherwise");
+    Typed laid = Typed.run("carry", before, turned, "--align", "auto", "--out", out);
+    assertThat(laid.exit()).as(laid.err()).isEqualTo(Main.WRITTEN);
+    assertThat(values(carried().get("confidence"))).allMatch(c -> c >= 0.9);
+  }
+
+  @Test
+  void everyOldGroupIsInOneListAndWhatIsLostIsSaid() throws IOException {
+    MeshBuilder old = new MeshBuilder();
+    MeshBuilder fresh = new MeshBuilder();
+    for (int s = 0; s < 3; s++) {
+      int material = old.material(Material.coloured(List.of("wood", "brass", "tar").get(s), 0x112233 * (s + 1)));
+      square(old, "plank " + s, 2 * s, material);
+      if (s != 1) {
+        square(fresh, "plank " + s, 2 * s, fresh.material(Material.coloured("wood", 0x112233)));
+      }
+    }
+    Typed typed =
+        Typed.run(
+            "carry", write("old.glb", old.build()), write("new.glb", fresh.build()), "--origin", "materials", "--out", out);
+    assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.WRITTEN);
+    assertThat(typed.err()).contains("warning: group 2 brass has no face on the new model: its surface is gone");
+    JsonNode groups = carried().get("oldGroups");
+    assertThat(groups.get("kept").toString()).isEqualTo("[1,3]");
+    assertThat(groups.get("lost")).hasSize(1);
+    assertThat(groups.get("lost").get(0).get("name").asString()).isEqualTo("brass");
+    assertThat(carried().get("parts").get("lost").toString()).isEqualTo("[\"plank 1\"]");
+  }
+
+  private static void square(MeshBuilder into, String part, double x, int material) {
+    int of = into.part(part);
+    int first = into.vertex(x, 0, 0);
+    into.vertex(x + 1, 0, 0);
+    into.vertex(x + 1, 1, 0);
+    into.vertex(x, 1, 0);
+    into.face(of, material);
+    for (int corner = 0; corner < 4; corner++) {
+      into.corner(first + corner);
+    }
+  }
+
+  @Test
+  void noisyColoursOfTheOldModelAreSaid() throws IOException {
+    int[] clouds = {0xC02020, 0x20C040, 0x3030D0};
+    SplittableRandom random = new SplittableRandom(3);
+    int[] colors = new int[NEW.cornerCount()];
+    for (int f = 0; f < NEW.faceCount(); f++) {
+      int color = 0xFF000000;
+      for (int shift = 0; shift <= 16; shift += 8) {
+        color |= (clouds[f % 3] >> shift & 255) + random.nextInt(45) - 22 << shift;
+      }
+      Arrays.fill(colors, NEW.faceStart()[f], NEW.faceStart()[f + 1], color);
+    }
+    Typed typed = Typed.run("carry", write("noisy.glb", NEW.withCornerColors(colors)), after, "--out", out);
+    assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.WRITTEN);
+    assertThat(typed.err()).contains("Vertex colours: ").contains("there would be 3");
   }
 
   @Test

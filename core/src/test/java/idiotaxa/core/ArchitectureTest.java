@@ -43,7 +43,7 @@ class ArchitectureTest {
           room("clean", "group", "image", "map", "work"),
           room("mask", "file", "group", "image", "map", "mesh", "raster", "work"),
           room("template", "file"),
-          room("carry", "claim", "group", "mesh", "trace", "work"),
+          room("carry", "align", "claim", "group", "mesh", "trace", "work"),
           room("recipe", "claim", "file", "group", "mask", "mesh", "origin", "template"),
           room("picture", "image", "mesh", "raster"),
           room("check", "align", "bake", "group", "map", "mask", "mesh", "origin", "pairing", "raster", "reach", "trace", "work"),

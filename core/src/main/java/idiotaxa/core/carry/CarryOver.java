@@ -17,6 +17,7 @@ public final class CarryOver {
   private static final int BLOCK = 512;
 
   private final TwoModels models;
+  private final EqualFaces faces;
   private final int threads;
   private final PartLink[] links;
   private final boolean isOtherModel;
@@ -28,7 +29,8 @@ public final class CarryOver {
     progress.at("comparing the parts", 0);
     models = new TwoModels(old, fresh, threads);
     progress.at("comparing the parts", 0.3);
-    PartLinks found = new PartLinks(models, threads, progress);
+    faces = new EqualFaces(models);
+    PartLinks found = new PartLinks(models, faces, threads, progress);
     links = found.find();
     isOtherModel = found.isOtherModel();
     typical = new double[links.length];
@@ -48,6 +50,7 @@ public final class CarryOver {
   private List<PartChange> compare(Progress progress) {
     PartChange[] found = new PartChange[links.length];
     PartComparison comparison = new PartComparison(models);
+    boolean[] isCut = cutOut();
     TwoModels.Asking[] asking = new TwoModels.Asking[threads];
     Arrays.setAll(asking, w -> models.new Asking());
     Parallel.run(
@@ -55,12 +58,22 @@ public final class CarryOver {
         threads,
         (n, worker) -> {
           progress.checkCancelled();
-          found[n] = comparison.of(n, links[n], asking[worker], typical);
+          found[n] = comparison.of(n, links[n], isCut[n], asking[worker], typical);
         });
     List<PartChange> all = new ArrayList<>(List.of(found));
     boolean[] isFound = new boolean[models.old.parts().size()];
     for (PartLink link : links) {
-      link.oldParts().forEach(p -> isFound[p] = true);
+      if (!link.isNew()) {
+        isFound[link.main()] = true;
+      }
+    }
+    for (int n = 0; n < links.length; n++) {
+      for (int old : links[n].oldParts()) {
+        if (!isFound[old]) {
+          isFound[old] = true;
+          all.add(comparison.joined(old, n));
+        }
+      }
     }
     for (int p = 0; p < isFound.length; p++) {
       if (!isFound[p]) {
@@ -70,7 +83,30 @@ public final class CarryOver {
     return List.copyOf(all);
   }
 
-  /** What became of the parts: those of the new model in its order, then the lost ones. */
+  /** Of new parts that are one old part, all but the one of its name, or else the largest. */
+  private boolean[] cutOut() {
+    int[] main = new int[models.old.parts().size()];
+    Arrays.fill(main, -1);
+    for (int n = 0; n < links.length; n++) {
+      if (!links[n].isNew()) {
+        int old = links[n].main();
+        main[old] = main[old] < 0 || isRather(n, main[old]) ? n : main[old];
+      }
+    }
+    boolean[] isCut = new boolean[links.length];
+    for (int n = 0; n < links.length; n++) {
+      isCut[n] = !links[n].isNew() && main[links[n].main()] != n;
+    }
+    return isCut;
+  }
+
+  private boolean isRather(int n, int other) {
+    return links[n].isByName() == links[other].isByName()
+        ? models.freshPoints.area[n] > models.freshPoints.area[other]
+        : links[n].isByName();
+  }
+
+  /** What became of the parts: those of the new model in its order, then joined ones, then the lost ones. */
   public List<PartChange> parts() {
     return changes;
   }
@@ -92,8 +128,10 @@ public final class CarryOver {
     int[] groups = new int[fresh.faceCount()];
     float[] confidence = new float[groups.length];
     int[] oldFace = new int[groups.length];
+    Doubt[] doubt = new Doubt[groups.length];
+    Arrays.fill(doubt, Doubt.NONE);
     FaceCarry[] carry = new FaceCarry[threads];
-    Arrays.setAll(carry, w -> new FaceCarry(models, oldGroups));
+    Arrays.setAll(carry, w -> new FaceCarry(models, faces, wholes, oldGroups));
     int blocks = (groups.length + BLOCK - 1) / BLOCK;
     Parallel.run(
         blocks,
@@ -123,10 +161,14 @@ public final class CarryOver {
               part = n;
             }
             int triangles = firstTriangle[f + 1] - firstTriangle[f];
-            carry[worker].face(f, firstTriangle[f], triangles, groups, confidence, oldFace);
+            carry[worker].face(f, firstTriangle[f], triangles);
+            groups[f] = carry[worker].group;
+            confidence[f] = carry[worker].confidence;
+            oldFace[f] = carry[worker].oldFace;
+            doubt[f] = carry[worker].doubt;
           }
         });
-    return new Carried(groups, confidence, oldFace, changes, isOtherModel);
+    return new Carried(groups, confidence, doubt, oldFace, changes, isOtherModel);
   }
 
   /** The triangles of a face lie one after another. */

@@ -64,6 +64,11 @@ final class FaceVote {
     return face[winner()];
   }
 
+  /** Share of the weight that voted so, 0 … 1. */
+  double share() {
+    return sum > 0 ? weight[winner()] / sum : 0;
+  }
+
   /** Share of the weight that voted so, each as far as it was certain, 0 … 1. */
   float confidence() {
     return sum > 0 ? (float) (sure[winner()] / sum) : 0;

@@ -103,6 +103,17 @@ final class FacingSurface {
       return mesh.facePart()[face()];
     }
 
+    /** Coordinate of the point that was found, metres. */
+    double point(int axis) {
+      float[] p = mesh.positions();
+      int t = closest.triangle();
+      double w0 = closest.weight0();
+      double w1 = closest.weight1();
+      return w0 * p[3 * mesh.triangleVertex(t, 0) + axis]
+          + w1 * p[3 * mesh.triangleVertex(t, 1) + axis]
+          + (1 - w0 - w1) * p[3 * mesh.triangleVertex(t, 2) + axis];
+    }
+
     /** UV at the point that was found; NaN where there is none. */
     double uv(int axis) {
       float[] uv = mesh.cornerUv();

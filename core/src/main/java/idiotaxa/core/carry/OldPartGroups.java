@@ -1,6 +1,7 @@
 package idiotaxa.core.carry;
 
 import java.util.Arrays;
+import java.util.List;
 
 /** Old parts that are of one group throughout. */
 final class OldPartGroups {
@@ -11,8 +12,10 @@ final class OldPartGroups {
   private static final int SEVERAL = -2;
 
   private final int[] faceOfPart;
+  private final int[] groups;
 
   OldPartGroups(TwoModels models, int[] oldGroups) {
+    groups = oldGroups;
     faceOfPart = new int[models.old.parts().size()];
     Arrays.fill(faceOfPart, NO_FACE);
     for (int f = 0; f < oldGroups.length; f++) {
@@ -23,6 +26,19 @@ final class OldPartGroups {
         faceOfPart[part] = SEVERAL;
       }
     }
+  }
+
+  /** Whether parts hold more than one group between them. */
+  boolean areMixed(List<Integer> parts) {
+    int first = faceOfPart[parts.get(0)];
+    for (int part : parts) {
+      int face = faceOfPart[part];
+      if (face == SEVERAL || face != NO_FACE && first >= 0 && groups[face] != groups[first]) {
+        return true;
+      }
+      first = first == NO_FACE ? face : first;
+    }
+    return false;
   }
 
   /** A face of a part that is of one group throughout, negative for another part. */

@@ -29,11 +29,18 @@ public record PartChange(
     int newFaces,
     double area) {
 
-  /** Whether the part is there before and after. */
+  /**
+   * Whether the part is there before and after. Every old part is kept, renamed, joined or lost, and every
+   * new one kept, renamed, cut out or new.
+   */
   public enum Kind {
     KEPT,
-    /** Another name where it was, or of its shape; also what was joined to or cut out of another part. */
+    /** Another name where it was, or of its shape. */
     RENAMED,
+    /** An old part that lies in a new one beside the one which that mostly is. */
+    JOINED,
+    /** A new part that lies in an old one which another new part mostly is. */
+    CUT,
     NEW,
     LOST;
 

@@ -14,6 +14,9 @@ final class PartComparison {
   /** Of the diagonal: nearer than this a surface is the same. */
   private static final double SAME_SURFACE = 2e-5;
 
+  /** Radians: less than this is not turned. */
+  private static final double TURNED = 1e-3;
+
   /** Of a face's size: how far a chord lies from an arc that is cut into eight. */
   private static final double CHORD = 0.15;
 
@@ -36,9 +39,10 @@ final class PartComparison {
   }
 
   /**
+   * @param isCut whether another new part is the old one rather than this
    * @param typical written to with the median distance of the part's points, metres
    */
-  PartChange of(int n, PartLink link, TwoModels.Asking asking, double[] typical) {
+  PartChange of(int n, PartLink link, boolean isCut, TwoModels.Asking asking, double[] typical) {
     String name = models.fresh.parts().get(n).name();
     if (link.isNew()) {
       return new PartChange(
@@ -61,7 +65,7 @@ final class PartComparison {
     double farthest = distances.length == 0 ? 0 : distances[distances.length - 1];
     int old = link.main();
     return new PartChange(
-        link.isByName() ? PartChange.Kind.KEPT : PartChange.Kind.RENAMED,
+        kind(link, isCut),
         old,
         n,
         models.old.parts().get(old).name(),
@@ -73,6 +77,21 @@ final class PartComparison {
         oldFaces[old],
         newFaces[n],
         models.freshPoints.area[n]);
+  }
+
+  private static PartChange.Kind kind(PartLink link, boolean isCut) {
+    if (isCut) {
+      return PartChange.Kind.CUT;
+    }
+    return link.isByName() ? PartChange.Kind.KEPT : PartChange.Kind.RENAMED;
+  }
+
+  /** An old part that lies in a new one beside others. */
+  PartChange joined(int old, int n) {
+    return new PartChange(
+        PartChange.Kind.JOINED, old, n, models.old.parts().get(old).name(), models.fresh.parts().get(n).name(),
+        PartChange.Shape.NONE, PartChange.Layout.NONE, 0, 0, oldFaces[old], newFaces[n],
+        models.oldPoints.area[old]);
   }
 
   PartChange lost(int old) {
@@ -117,6 +136,7 @@ final class PartComparison {
   private boolean isElsewhere(int n, PartLink link) {
     return link.placement().isTurnedOver()
         || link.placement().isMirrored()
+        || link.placement().turn() > TURNED
         || movedBy(n, link) > SAME_SURFACE * models.diagonal;
   }
 
@@ -125,7 +145,7 @@ final class PartComparison {
     double[] center = models.freshPoints.center(n);
     double sq = 0;
     for (int axis = 0; axis < 3 && models.freshPoints.count(n) > 0; axis++) {
-      double d = link.placement().point(axis, center[axis]) - center[axis];
+      double d = link.placement().point(axis, center[0], center[1], center[2]) - center[axis];
       sq += d * d;
     }
     return Math.sqrt(sq);

@@ -37,8 +37,16 @@ final class PartLinks {
 
   private static final double EXACTLY_ONE_SIZE = 1e-5;
 
-  /** Of the model's diagonal: how far a renamed part may have moved. */
+  /** Of the model's diagonal: how far a renamed part may have moved that is nearly what it was. */
   private static final double MOVED = 0.1;
+
+  /** Of a part's diagonal: how far apart surfaces of one shape may lie, wherever they moved. */
+  private static final double ONE_SHAPE = 0.01;
+
+  /** How much areas of one shape may differ, as a share. */
+  private static final double LIKE_SIZED = 0.04;
+
+  private static final int MOST_RIVALS = 12;
 
   /** Share of the surface that must be found again; below it the model is another one. */
   private static final double RECOGNISED = 0.3;
@@ -48,23 +56,26 @@ final class PartLinks {
 
   private static final int MOST_OF_ONE_NAME = 64;
 
+  /** Of a part's diagonal: a part of which faces lie farther from where they were was made anew. */
+  private static final double CHANGED = 0.15;
+
+  /** Of a part's diagonal: surfaces nearer than this are not looked at for a turn. */
+  private static final double LOOKS_TURNED = 0.001;
+
   private final TwoModels models;
   private final int threads;
   private final Progress progress;
   private final Placement whole;
   private final Map<String, List<Integer>> oldByName = new HashMap<>();
 
-  /** The old part nearest to every new point and the other way round, −1 for none; metres. */
-  private final int[] oldAt;
-
-  private final double[] oldDistance;
-  private final int[] freshAt;
-
+  private final EqualFaces faces;
+  private final PartTurns turns;
+  private Surroundings around;
   private final PartLink[] links;
   private final boolean[] isTaken;
   private boolean isOtherModel;
 
-  PartLinks(TwoModels models, int threads, Progress progress) {
+  PartLinks(TwoModels models, EqualFaces faces, int threads, Progress progress) {
     this.models = models;
     this.threads = threads;
     this.progress = progress;
@@ -74,9 +85,8 @@ final class PartLinks {
     links = new PartLink[models.fresh.parts().size()];
     isTaken = new boolean[models.old.parts().size()];
     whole = wholePlacement();
-    oldAt = new int[models.freshPoints.place.length / 3];
-    oldDistance = new double[oldAt.length];
-    freshAt = new int[models.oldPoints.place.length / 3];
+    this.faces = faces;
+    turns = new PartTurns(models);
   }
 
   /** Whether the new model is another one rather than the old one changed; known once parts are found. */
@@ -86,7 +96,9 @@ final class PartLinks {
 
   /** One a new part. */
   PartLink[] find() {
-    lookAround();
+    around = new Surroundings(models, whole, threads, progress);
+    each((n, asking) -> faceByFaceInPlace(n));
+    faceByFaceElsewhere();
     byNameOrPlace();
     byPlaceAmongTheRest();
     byShapeAmongTheRest();
@@ -141,41 +153,9 @@ final class PartLinks {
     return area > 0 ? agreeing / area : 0;
   }
 
-  private void lookAround() {
-    int freshBlocks = links.length;
-    TwoModels.Asking[] asking = new TwoModels.Asking[threads];
-    Arrays.setAll(asking, w -> models.new Asking());
-    Parallel.run(
-        freshBlocks + isTaken.length,
-        threads,
-        (block, worker) -> {
-          progress.checkCancelled();
-          if (block < freshBlocks) {
-            lookAroundFresh(block, asking[worker]);
-          } else {
-            lookAroundOld(block - freshBlocks, asking[worker]);
-          }
-        });
-  }
-
-  private void lookAroundFresh(int part, TwoModels.Asking asking) {
-    for (int i = models.freshPoints.start[part]; i < models.freshPoints.start[part + 1]; i++) {
-      asking.toOld(i, whole);
-      boolean isFound = asking.ofOld.find(models.loosest(), null);
-      oldAt[i] = isFound ? asking.ofOld.part() : -1;
-      oldDistance[i] = isFound ? asking.ofOld.distance() : Double.POSITIVE_INFINITY;
-    }
-  }
-
-  private void lookAroundOld(int part, TwoModels.Asking asking) {
-    for (int i = models.oldPoints.start[part]; i < models.oldPoints.start[part + 1]; i++) {
-      freshAt[i] = asking.freshPartAt(i, models.tight(part), whole);
-    }
-  }
-
   /** First what is where it was, then what has its name elsewhere, as long as nothing else is that part. */
   private void byNameOrPlace() {
-    each((n, asking) -> inPlace(n, asking));
+    each((n, asking) -> links[n] == null ? inPlace(n, asking) : links[n]);
     each((n, asking) -> links[n] == null ? elsewhere(n, asking) : links[n]);
   }
 
@@ -200,15 +180,86 @@ final class PartLinks {
     }
   }
 
+  /** Where every face lies on one of a part that is cut alike; the part of its name before another. */
+  private PartLink faceByFaceInPlace(int n) {
+    int named = ofName(n);
+    if (named >= 0 && faces.areInPlace(named, n, whole)) {
+      return byName(named, PartLink.By.NAME, whole).faceByFace();
+    }
+    int there = around.oldPartAt(n);
+    return there >= 0 && faces.areInPlace(there, n, whole)
+        ? new PartLink(List.of(there), PartLink.By.PLACE, whole, models.loose(there)).faceByFace()
+        : null;
+  }
+
+  /** Parts of one name whose faces follow each other as before, moved, turned, mirrored or changed in shape. */
+  private void faceByFaceElsewhere() {
+    for (int n = 0; n < links.length; n++) {
+      progress.checkCancelled();
+      int named = links[n] == null && models.freshPoints.count(n) > 0 ? ofName(n) : -1;
+      if (named >= 0 && !isTaken[named] && models.oldPoints.count(named) > 0 && faces.areCutLike(named, n)) {
+        links[n] = faceByFace(n, named);
+        if (links[n] != null) {
+          isTaken[links[n].main()] = true;
+        }
+      }
+    }
+  }
+
+  /** The part of its name, unless another that nothing else is lies so much nearer that it is meant. */
+  private PartLink faceByFace(int n, int named) {
+    EqualFaces.Fit fit = faces.fit(named, n);
+    if (!fit.isRigid() && fit.mean() > CHANGED * models.oldPoints.diagonal(named)) {
+      return null;
+    }
+    int there = around.oldPartAt(n);
+    PartLink link = byName(named, PartLink.By.NAME, fit.isRigid() ? fit.placement() : whole);
+    if (!fit.isRigid()) {
+      double reach = Math.max(link.limit(), faces.apart(named, n, whole));
+      link = new PartLink(link.oldParts(), link.by(), nearestOf(named, n, fit), reach);
+    }
+    if (there < 0 || there == named || isTaken[there] || !faces.areCutLike(there, n)) {
+      return link.faceByFace();
+    }
+    double here = faces.apart(there, n, whole);
+    double off = faces.apart(named, n, whole);
+    if (here > CHANGED * models.oldPoints.diagonal(there)) {
+      return link.faceByFace();
+    }
+    if (here < NEARER * off) {
+      return new PartLink(List.of(there), PartLink.By.PLACE, whole, Math.max(models.loose(there), 2 * here)).faceByFace();
+    }
+    boolean isAsGood = here * NEARER < off;
+    return isAsGood ? link.faceByFace().beside(List.of(new PartLink.Rival(there, whole, false))) : link.faceByFace();
+  }
+
+  /** Where it was or moved as a whole, whichever leaves less between faces. */
+  private Placement nearestOf(int old, int n, EqualFaces.Fit fit) {
+    return faces.apart(old, n, whole) <= fit.mean() ? whole : fit.placement();
+  }
+
   private PartLink inPlace(int n, TwoModels.Asking asking) {
     int named = ofName(n);
+    int there = around.oldPartAt(n);
     Coincidence here = named < 0 ? Coincidence.NONE : asking.of(named, n, whole);
     if (here.both() < MOSTLY) {
-      int there = exactlyAt(n);
-      return there < 0 || there == named
-          ? null
-          : new PartLink(List.of(there), PartLink.By.PLACE, whole, models.loose(there));
+      int exact = around.exactlyAt(n);
+      return exact < 0 || exact == named ? null : inPlaceOf(exact);
     }
+    Coincidence other = there < 0 || there == named ? Coincidence.NONE : asking.of(there, n, whole);
+    if (other.both() >= MOSTLY && other.mean() < NEARER * here.mean()) {
+      return inPlaceOf(there);
+    }
+    PartLink link = whereItsNameIs(n, named, here, asking);
+    boolean isAsGood = other.both() >= MOSTLY && other.mean() * NEARER < here.mean();
+    return isAsGood ? link.beside(List.of(new PartLink.Rival(there, whole, false))) : link;
+  }
+
+  private PartLink inPlaceOf(int old) {
+    return new PartLink(List.of(old), PartLink.By.PLACE, whole, models.loose(old));
+  }
+
+  private PartLink whereItsNameIs(int n, int named, Coincidence here, TwoModels.Asking asking) {
     if (hasSlid(named, n)) {
       return moved(named, n, UNMOVED * models.diagonal, asking);
     }
@@ -245,10 +296,29 @@ final class PartLinks {
     if (best != null) {
       return byName(old, PartLink.By.NAME, best);
     }
+    if (bar > LOOKS_TURNED * models.oldPoints.diagonal(old)) {
+      PartLink turned = turned(old, n, bar, asking);
+      if (turned != null) {
+        return turned;
+      }
+    }
     // Where it was it lies mostly on itself; elsewhere only its name and its box are left to go by.
     return bar < Double.POSITIVE_INFINITY
         ? byName(old, PartLink.By.NAME, whole)
         : byName(old, PartLink.By.NAME_ALONE, boxOnBox(old, n));
+  }
+
+  /** By its surface alone, however it is cut; a symmetric part may be turned in several ways. */
+  private PartLink turned(int old, int n, double bar, TwoModels.Asking asking) {
+    List<Placement> found = turns.find(old, n, asking);
+    if (found.isEmpty() || asking.of(old, n, found.get(0)).mean() >= bar) {
+      return null;
+    }
+    return byName(old, PartLink.By.NAME, found.get(0)).beside(symmetries(old, found));
+  }
+
+  private static List<PartLink.Rival> symmetries(int old, List<Placement> found) {
+    return found.stream().skip(1).map(p -> new PartLink.Rival(old, p, true)).toList();
   }
 
   private Placement boxOnBox(int old, int n) {
@@ -293,31 +363,8 @@ final class PartLinks {
     if (same.size() < 2) {
       return same.isEmpty() ? -1 : same.get(0);
     }
-    int[] hits = new int[models.freshPoints.count(n)];
-    int count = 0;
-    for (int i = models.freshPoints.start[n]; i < models.freshPoints.start[n + 1]; i++) {
-      if (oldAt[i] >= 0 && name(models.old, oldAt[i]).equals(name)) {
-        hits[count++] = oldAt[i];
-      }
-    }
-    return count > 0 ? mostFrequent(hits, count) : nearest(n, same);
-  }
-
-  private static int mostFrequent(int[] values, int count) {
-    Arrays.sort(values, 0, count);
-    int best = values[0];
-    int most = 0;
-    int from = 0;
-    for (int i = 1; i <= count; i++) {
-      if (i == count || values[i] != values[from]) {
-        if (i - from > most) {
-          most = i - from;
-          best = values[from];
-        }
-        from = i;
-      }
-    }
-    return best;
+    int there = around.oldPartAt(n, name);
+    return there >= 0 ? there : nearest(n, same);
   }
 
   private int nearest(int n, List<Integer> candidates) {
@@ -334,43 +381,10 @@ final class PartLinks {
     double[] center = models.freshPoints.center(n);
     double sq = 0;
     for (int axis = 0; axis < 3; axis++) {
-      double d = whole.point(axis, center[axis]) - oldCenter[axis];
+      double d = whole.point(axis, center[0], center[1], center[2]) - oldCenter[axis];
       sq += d * d;
     }
     return Math.sqrt(sq);
-  }
-
-  /** The old part that a new one coincides with exactly, −1 for none. */
-  private int exactlyAt(int n) {
-    int count = models.freshPoints.count(n);
-    if (count == 0) {
-      return -1;
-    }
-    int[] hits = Arrays.copyOfRange(oldAt, models.freshPoints.start[n], models.freshPoints.start[n + 1]);
-    int old = mostFrequent(hits, count);
-    boolean isThere =
-        old >= 0
-            && ofFreshOn(n, old, models.tight(old)) >= NEARLY_ALL
-            && ofOldIn(old, n) >= NEARLY_ALL;
-    return isThere ? old : -1;
-  }
-
-  /** Share of a new part's points that lie on an old one, which is the nearest there. */
-  private double ofFreshOn(int n, int old, double within) {
-    int on = 0;
-    for (int i = models.freshPoints.start[n]; i < models.freshPoints.start[n + 1]; i++) {
-      on += oldAt[i] == old && oldDistance[i] <= within ? 1 : 0;
-    }
-    return on / (double) Math.max(1, models.freshPoints.count(n));
-  }
-
-  /** Share of an old part's points that lie in the surface of a new one, which is the nearest there. */
-  private double ofOldIn(int old, int n) {
-    int in = 0;
-    for (int i = models.oldPoints.start[old]; i < models.oldPoints.start[old + 1]; i++) {
-      in += freshAt[i] == n ? 1 : 0;
-    }
-    return in / (double) Math.max(1, models.oldPoints.count(old));
   }
 
   /** Parts without their name that lie largely where one lay that is not found yet. */
@@ -380,9 +394,7 @@ final class PartLinks {
       if (links[n] != null || models.freshPoints.count(n) == 0) {
         continue;
       }
-      int[] hits =
-          Arrays.copyOfRange(oldAt, models.freshPoints.start[n], models.freshPoints.start[n + 1]);
-      int old = mostFrequent(hits, hits.length);
+      int old = around.oldPartAt(n);
       if (old >= 0 && !isTaken[old] && asking.of(old, n, whole).both() >= LARGELY) {
         take(n, old, whole);
       }
@@ -394,7 +406,7 @@ final class PartLinks {
     isTaken[old] = true;
   }
 
-  /** Parts that were renamed and moved: of one size and shape, not far away. */
+  /** Parts that were renamed and moved or turned: what equals them face by face or in shape, the nearest first. */
   private void byShapeAmongTheRest() {
     List<Integer> free = new ArrayList<>();
     for (int old = 0; old < isTaken.length; old++) {
@@ -405,20 +417,65 @@ final class PartLinks {
     TwoModels.Asking asking = models.new Asking();
     for (int n = 0; n < links.length && !free.isEmpty(); n++) {
       if (links[n] == null && models.freshPoints.count(n) > 0) {
+        progress.checkCancelled();
         int fresh = n;
-        free.stream()
-            .filter(old -> isOneSize(old, fresh, ONE_SIZE) && apart(old, fresh) <= MOVED * models.diagonal)
-            .sorted((a, b) -> Double.compare(apart(a, fresh), apart(b, fresh)))
-            .limit(MOST_OF_ONE_NAME)
-            .filter(old -> asking.of(old, fresh, movedOnly(old, fresh)).both() >= NEARLY_ALL)
-            .findFirst()
-            .ifPresent(
-                old -> {
-                  take(fresh, old, movedOnly(old, fresh));
-                  free.remove(old);
-                });
+        List<Integer> nearest =
+            free.stream()
+                .filter(old -> isLikeSized(old, fresh))
+                .sorted((a, b) -> Double.compare(apart(a, fresh), apart(b, fresh)))
+                .limit(MOST_OF_ONE_NAME)
+                .toList();
+        links[n] = ofOneShape(n, nearest, asking);
+        if (links[n] != null) {
+          isTaken[links[n].main()] = true;
+          free.remove((Integer) links[n].main());
+        }
       }
     }
+  }
+
+  private boolean isLikeSized(int old, int n) {
+    double before = models.oldPoints.area[old];
+    return Math.abs(models.freshPoints.area[n] - before) <= LIKE_SIZED * before;
+  }
+
+  /** The first that equals it; others that do as well are rivals. */
+  private PartLink ofOneShape(int n, List<Integer> candidates, TwoModels.Asking asking) {
+    PartLink best = null;
+    List<PartLink.Rival> rivals = new ArrayList<>();
+    for (int old : candidates) {
+      PartLink link = ofOneShape(n, old, asking);
+      if (link == null) {
+        continue;
+      }
+      if (best == null) {
+        best = link;
+        rivals.addAll(link.rivals());
+      } else if (apart(old, n) * NEARER < apart(best.main(), n)) {
+        rivals.add(new PartLink.Rival(old, link.placement(), false));
+      }
+    }
+    return best == null ? null : best.beside(List.copyOf(rivals.subList(0, Math.min(MOST_RIVALS, rivals.size()))));
+  }
+
+  private PartLink ofOneShape(int n, int old, TwoModels.Asking asking) {
+    if (faces.areCutLike(old, n)) {
+      EqualFaces.Fit fit = faces.fit(old, n);
+      if (fit.isRigid()) {
+        return new PartLink(List.of(old), PartLink.By.PLACE, fit.placement(), 2 * models.loose(old)).faceByFace();
+      }
+    }
+    Placement shifted = movedOnly(old, n);
+    double within =
+        apart(old, n) <= MOVED * models.diagonal ? models.loose(old) : ONE_SHAPE * models.oldPoints.diagonal(old);
+    if (isOneSize(old, n, ONE_SIZE) && asking.of(old, n, shifted, within).both() >= NEARLY_ALL) {
+      return new PartLink(List.of(old), PartLink.By.PLACE, shifted, 2 * models.loose(old));
+    }
+    List<Placement> found = turns.find(old, n, asking);
+    return found.isEmpty()
+        ? null
+        : new PartLink(List.of(old), PartLink.By.PLACE, found.get(0), 2 * models.loose(old))
+            .beside(symmetries(old, found));
   }
 
   private Placement movedOnly(int old, int n) {
@@ -438,21 +495,17 @@ final class PartLinks {
   /** Old parts that lie in a new one exactly, and new ones that lie on an old one exactly. */
   private void addJoinedAndCutOut() {
     for (int old = 0; old < isTaken.length; old++) {
-      int from = models.oldPoints.start[old];
-      int to = models.oldPoints.start[old + 1];
-      if (to > from && !isTaken[old]) {
-        int n = mostFrequent(Arrays.copyOfRange(freshAt, from, to), to - from);
-        if (n >= 0 && ofOldIn(old, n) >= MOSTLY) {
+      if (models.oldPoints.count(old) > 0 && !isTaken[old]) {
+        int n = around.freshPartAt(old);
+        if (n >= 0 && around.ofOldIn(old, n) >= MOSTLY) {
           join(n, old);
         }
       }
     }
     for (int n = 0; n < links.length; n++) {
-      int from = models.freshPoints.start[n];
-      int to = models.freshPoints.start[n + 1];
-      if (to > from && links[n] == null) {
-        int old = mostFrequent(Arrays.copyOfRange(oldAt, from, to), to - from);
-        if (old >= 0 && ofFreshOn(n, old, models.tight(old)) >= MOSTLY) {
+      if (models.freshPoints.count(n) > 0 && links[n] == null) {
+        int old = around.oldPartAt(n);
+        if (old >= 0 && around.ofFreshOn(n, old, models.tight(old)) >= MOSTLY) {
           join(n, old);
         }
       }
@@ -492,9 +545,7 @@ final class PartLinks {
     if (link == null) {
       links[n] = new PartLink(List.of(old), PartLink.By.PLACE, whole, 4 * models.tight(old));
     } else {
-      List<Integer> all = new ArrayList<>(link.oldParts());
-      all.add(old);
-      links[n] = new PartLink(all, link.by(), link.placement(), link.limit());
+      links[n] = link.joinedBy(old);
     }
     isTaken[old] = true;
   }

@@ -35,6 +35,12 @@ final class PartPoints {
   /** Root of the mean area of a triangle, metres a part. */
   final double[] size;
 
+  /** xyz of the middle of the surface a part, metres. */
+  final double[] mean;
+
+  /** Nine a part: mean of the products of the coordinates from there, square metres. */
+  final double[] spread;
+
   private final Mesh mesh;
 
   PartPoints(Mesh mesh) {
@@ -46,6 +52,8 @@ final class PartPoints {
     Arrays.fill(high, Double.NEGATIVE_INFINITY);
     area = new double[parts];
     size = new double[parts];
+    mean = new double[3 * parts];
+    spread = new double[9 * parts];
     int[] first = new int[parts + 1];
     int[] order = byPart(first);
     start = new int[parts + 1];
@@ -59,7 +67,7 @@ final class PartPoints {
     normal = new double[place.length];
     uv = mesh.hasUvs() ? new double[2 * start[parts]] : null;
     for (int p = 0; p < parts; p++) {
-      spread(p, order, first, cumulative);
+      scatter(p, order, first, cumulative);
     }
   }
 
@@ -123,9 +131,41 @@ final class PartPoints {
     }
     int triangles = first[part + 1] - first[part];
     size[part] = triangles == 0 ? 0 : Math.sqrt(area[part] / triangles);
+    if (area[part] > 0) {
+      measureSpread(part, order, first);
+    }
   }
 
-  private void spread(int part, int[] order, int[] first, double[] cumulative) {
+  /** Exactly, by the moments of triangles about the middle of the surface. */
+  private void measureSpread(int part, int[] order, int[] first) {
+    double[] corners = new double[9];
+    for (int pass = 0; pass < 2; pass++) {
+      for (int i = first[part]; i < first[part + 1]; i++) {
+        double share = TriangleGeometry.area(mesh, order[i]) / area[part];
+        for (int k = 0; k < 9; k++) {
+          int v = 3 * mesh.triangleVertex(order[i], k / 3) + k % 3;
+          corners[k] = mesh.positions()[v] - (pass == 0 ? 0 : mean[3 * part + k % 3]);
+        }
+        add(part, corners, share, pass);
+      }
+    }
+  }
+
+  private void add(int part, double[] c, double share, int pass) {
+    for (int a = 0; a < 3; a++) {
+      double sum = c[a] + c[3 + a] + c[6 + a];
+      if (pass == 0) {
+        mean[3 * part + a] += share * sum / 3;
+        continue;
+      }
+      for (int b = 0; b < 3; b++) {
+        double products = c[a] * c[b] + c[3 + a] * c[3 + b] + c[6 + a] * c[6 + b];
+        spread[9 * part + 3 * a + b] += share * (products + sum * (c[b] + c[3 + b] + c[6 + b])) / 12;
+      }
+    }
+  }
+
+  private void scatter(int part, int[] order, int[] first, double[] cumulative) {
     SplittableRandom random = new SplittableRandom(SEED + part);
     double[] unit = new double[3];
     int points = count(part);

@@ -24,7 +24,13 @@ public record ReviewItem(
     /** Surface of a known part where nothing old is near. */
     NEW_SURFACE,
     /** Surface that lies between groups, or too far from the old one to be sure. */
-    UNCERTAIN;
+    UNCERTAIN,
+    /** Faces that a border between groups runs across. */
+    BORDER,
+    /** Surface of a part that looks the same in several ways of turning it. */
+    SYMMETRIC,
+    /** Surface that another old part or another old surface answers as well. */
+    NEARLY_AS_GOOD;
 
     @JsonValue
     public String word() {

@@ -40,7 +40,7 @@ public final class ReviewList {
     areas = TriangleGeometry.faceAreas(fresh);
     change = new PartChange[fresh.parts().size()];
     for (PartChange part : carried.parts()) {
-      if (part.newPart() >= 0) {
+      if (part.newPart() >= 0 && part.kind() != PartChange.Kind.JOINED) {
         change[part.newPart()] = part;
       }
     }
@@ -66,17 +66,29 @@ public final class ReviewList {
       PartChange.Kind kind = change[fresh.facePart()[f]].kind();
       if (kind == PartChange.Kind.NEW) {
         reason[f] = Reason.NEW_PART.ordinal();
+      } else if (carried.doubt()[f] != Doubt.NONE) {
+        reason[f] = of(carried.doubt()[f]).ordinal();
       } else if (carried.confidence()[f] < Carried.SURE) {
         reason[f] = Reason.UNCERTAIN.ordinal();
       } else if (carried.oldFace()[f] < 0) {
         reason[f] = Reason.NEW_SURFACE.ordinal();
       } else {
         // In another model names are expected to differ.
-        boolean isRenamed = kind == PartChange.Kind.RENAMED && !carried.isOtherModel();
+        boolean isOtherName = kind == PartChange.Kind.RENAMED || kind == PartChange.Kind.CUT;
+        boolean isRenamed = isOtherName && !carried.isOtherModel();
         reason[f] = isRenamed ? Reason.RENAMED_PART.ordinal() : SETTLED;
       }
     }
     return reason;
+  }
+
+  private static Reason of(Doubt doubt) {
+    return switch (doubt) {
+      case BORDER -> Reason.BORDER;
+      case SYMMETRIC -> Reason.SYMMETRIC;
+      case NEARLY_AS_GOOD -> Reason.NEARLY_AS_GOOD;
+      case NONE, UNSURE -> Reason.UNCERTAIN;
+    };
   }
 
   private void addRegions(int[] reason) {
@@ -102,9 +114,12 @@ public final class ReviewList {
         });
   }
 
-  /** Whether a part is one item, in however many places its faces lie. */
+  /** Whether faces of a part are one item, in however many places they lie. */
   private static boolean isWhole(Reason reason) {
-    return reason == Reason.NEW_PART || reason == Reason.RENAMED_PART;
+    return reason == Reason.NEW_PART
+        || reason == Reason.RENAMED_PART
+        || reason == Reason.BORDER
+        || reason == Reason.SYMMETRIC;
   }
 
   /** Faces of one part, reason and group that meet at a vertex hang together. */

@@ -58,19 +58,91 @@ final class TwoModels {
 
     /** A point of the new model is to be asked for on the old one. */
     void toOld(int point, Placement placement) {
+      double[] p = freshPoints.place;
+      double[] n = freshPoints.normal;
+      int i = 3 * point;
       for (int axis = 0; axis < 3; axis++) {
-        ofOld.at[axis] = placement.point(axis, freshPoints.place[3 * point + axis]);
-        ofOld.facing[axis] = placement.direction(axis, freshPoints.normal[3 * point + axis]);
+        ofOld.at[axis] = placement.point(axis, p[i], p[i + 1], p[i + 2]);
+        ofOld.facing[axis] = placement.direction(axis, n[i], n[i + 1], n[i + 2]);
       }
     }
 
     /** A point of the old model is asked for on the new one. */
     private FacingSurface.Query toFresh(int point, Placement placement) {
+      double[] p = oldPoints.place;
+      double[] n = oldPoints.normal;
+      int i = 3 * point;
       for (int axis = 0; axis < 3; axis++) {
-        ofFresh.at[axis] = placement.back(axis, oldPoints.place[3 * point + axis]);
-        ofFresh.facing[axis] = placement.directionBack(axis, oldPoints.normal[3 * point + axis]);
+        ofFresh.at[axis] = placement.back(axis, p[i], p[i + 1], p[i + 2]);
+        ofFresh.facing[axis] = placement.directionBack(axis, n[i], n[i + 1], n[i + 2]);
       }
       return ofFresh;
+    }
+
+    /**
+     * Mean distance of some of a new part's points from an old part.
+     *
+     * @param most points
+     * @param reach what lies farther away counts as that far, metres
+     */
+    double mean(int oldPart, int freshPart, Placement placement, int most, double reach) {
+      long[] only = PartFilter.none(old.parts().size());
+      PartFilter.allow(only, oldPart);
+      int count = freshPoints.count(freshPart);
+      int step = Math.max(1, count / most);
+      double sum = 0;
+      int asked = 0;
+      for (int i = 0; i < count; i += step) {
+        toOld(freshPoints.start[freshPart] + i, placement);
+        sum += ofOld.find(reach, only) ? ofOld.distance() : reach;
+        asked++;
+      }
+      return asked == 0 ? reach : sum / asked;
+    }
+
+    /** The same motion and what brings the part's points nearer to the closest ones; null when few are near. */
+    Placement nearer(int oldPart, int freshPart, Placement placement, double reach) {
+      long[] only = PartFilter.none(old.parts().size());
+      PartFilter.allow(only, oldPart);
+      int from = freshPoints.start[freshPart];
+      int count = freshPoints.count(freshPart);
+      double[] found = new double[3 * count];
+      int[] point = new int[count];
+      int hits = 0;
+      for (int i = from; i < from + count; i++) {
+        toOld(i, placement);
+        if (ofOld.find(reach, only)) {
+          for (int axis = 0; axis < 3; axis++) {
+            found[3 * hits + axis] = ofOld.point(axis);
+          }
+          point[hits++] = i;
+        }
+      }
+      return hits < Math.max(6, count / 2) ? null : fitted(point, found, hits, placement);
+    }
+
+    private Placement fitted(int[] point, double[] found, int hits, Placement placement) {
+      double[] freshMean = new double[3];
+      double[] oldMean = new double[3];
+      for (int h = 0; h < hits; h++) {
+        for (int axis = 0; axis < 3; axis++) {
+          freshMean[axis] += freshPoints.place[3 * point[h] + axis] / hits;
+          oldMean[axis] += found[3 * h + axis] / hits;
+        }
+      }
+      double[] correlation = new double[9];
+      int hand = placement.isMirrored() ? -1 : 1;
+      for (int h = 0; h < hits; h++) {
+        for (int i = 0; i < 3; i++) {
+          double p = hand * (freshPoints.place[3 * point[h] + i] - freshMean[i]);
+          for (int j = 0; j < 3; j++) {
+            correlation[3 * i + j] += p * (found[3 * h + j] - oldMean[j]);
+          }
+        }
+      }
+      double[] rotation = RigidFit.rotation(correlation);
+      double[] matrix = hand > 0 ? rotation : RigidFit.negated(rotation);
+      return Placement.about(matrix, freshMean, oldMean, placement.isTurnedOver());
     }
 
     /** The new part that an old point lies on, −1 for none. */
@@ -80,12 +152,18 @@ final class TwoModels {
     }
 
     Coincidence of(int oldPart, int freshPart, Placement placement) {
+      return of(oldPart, freshPart, placement, loose(oldPart));
+    }
+
+    /**
+     * @param within metres, what lies farther away does not lie on the other part
+     */
+    Coincidence of(int oldPart, int freshPart, Placement placement, double within) {
       int oldCount = oldPoints.count(oldPart);
       int freshCount = freshPoints.count(freshPart);
       if (oldCount == 0 || freshCount == 0) {
         return Coincidence.NONE;
       }
-      double within = loose(oldPart);
       long[] only = PartFilter.none(old.parts().size());
       PartFilter.allow(only, oldPart);
       int on = 0;

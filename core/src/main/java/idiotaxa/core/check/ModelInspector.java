@@ -22,6 +22,7 @@ import idiotaxa.core.raster.Sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.IntStream;
 
 /** Looks through a model once and tells what it contains. */
 public final class ModelInspector {
@@ -173,6 +174,8 @@ public final class ModelInspector {
               mesh.faceCount(),
               new int[0]));
     }
+    int[] told = IntStream.range(0, clusters.count()).map(clusters::color).toArray();
+    NoiseFinding.of(told).ifPresent(findings::add);
     List<ColorInfo> out = new ArrayList<>();
     for (int c = 0; c < clusters.count(); c++) {
       out.add(new ColorInfo(Rgb.toHex(clusters.color(c)), clusters.area(c)));

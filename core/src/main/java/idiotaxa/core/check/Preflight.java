@@ -231,6 +231,11 @@ public final class Preflight {
         : String.format(Locale.ROOT, metres < 1 ? "%.1f cm" : "%.2f m", metres < 1 ? 100 * metres : metres);
   }
 
+  /** Groups that were made from vertex colours may be fewer with noise. */
+  public void addNoise(List<Group> groups) {
+    NoiseFinding.of(groups).ifPresent(findings::add);
+  }
+
   /** What was read belongs to one group or to none, and which share is left over. */
   public void addReading(Mesh read, OriginReading reading) {
     // Triangles of several groups count for the last place, which is no group's.

@@ -2,9 +2,12 @@ package idiotaxa.core.carry;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import idiotaxa.core.align.Alignment;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.work.Progress;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -187,11 +190,10 @@ class CarryOverTest {
                 5);
     Carried carried = carry(old, fresh);
     checkSure(carried, fresh);
-    assertThat(carried.parts())
-        .filteredOn(p -> p.kind() == PartChange.Kind.RENAMED)
-        .extracting(PartChange::newName)
-        .containsExactly("lid", "both", "lower", "upper");
-    assertThat(part(carried, "").oldName()).isEqualTo("gone");
+    assertThat(told(carried))
+        .containsExactly(
+            "renamed cap lid", "renamed left both", "renamed shell lower", "cut shell upper", "joined right both",
+            "lost gone ");
   }
 
   @Test
@@ -202,6 +204,213 @@ class CarryOverTest {
     checkSure(carried, fresh);
     assertThat(part(carried, "lantern").kind()).isEqualTo(PartChange.Kind.RENAMED);
     assertThat(part(carried, "lantern").oldName()).isEqualTo("lamp");
+  }
+
+  private static List<String> told(Carried carried) {
+    return carried.parts().stream().map(p -> p.kind().word() + " " + p.oldName() + " " + p.newName()).toList();
+  }
+
+  @Test
+  void everyOldPartAndGroupIsInExactlyOneList() {
+    Walls old = new Walls().add("mast", 8, 50, Walls.tube(9, 0, 0.2, 2), stripes(50, 24));
+    Walls fresh = new Walls().add("mast", 8, 8, Walls.tube(9, 0, 0.2, 2), 1);
+    for (int i = 0; i < 5; i++) {
+      old.addBox("bolt_" + i, i, 0, 0, 0.1, 3);
+      fresh.addBox("bolts", i, 0, 0, 0.1, 3);
+    }
+    old.addBox("gone", 5, 5, 5, 0.2, 4);
+    Mesh before = old.mesh();
+    Carried carried = carry(before, old.groups(), fresh.mesh());
+    List<Integer> oldParts = new ArrayList<>();
+    List<Integer> newParts = new ArrayList<>();
+    for (PartChange part : carried.parts()) {
+      if (part.kind() != PartChange.Kind.NEW && part.kind() != PartChange.Kind.CUT) {
+        oldParts.add(part.oldPart());
+      }
+      if (part.kind() != PartChange.Kind.LOST && part.kind() != PartChange.Kind.JOINED) {
+        newParts.add(part.newPart());
+      }
+    }
+    assertThat(oldParts).containsExactlyInAnyOrder(0, 1, 2, 3, 4, 5, 6);
+    assertThat(newParts).containsExactlyInAnyOrder(0, 1);
+    assertThat(told(carried)).filteredOn(t -> t.startsWith("joined")).hasSize(4);
+    List<OldGroups.Fate> fates = OldGroups.of(before, old.groups(), carried);
+    assertThat(fates).extracting(OldGroups.Fate::group).containsExactly(1, 2, 3, 4);
+    assertThat(fates).extracting(OldGroups.Fate::isKept).containsExactly(true, false, true, false);
+    assertThat(fates.get(1).isSwallowed()).isTrue();
+    assertThat(fates.get(3).isSwallowed()).isFalse();
+  }
+
+  /** All of group 1 but one, which is of group 2. */
+  private static int[] stripes(int count, int other) {
+    int[] groups = new int[count];
+    Arrays.fill(groups, 1);
+    groups[other] = 2;
+    return groups;
+  }
+
+  @ParameterizedTest
+  @CsvSource({"3, 3", "3, 5"})
+  void platesCloseTogetherThatWereRenumberedKeepTheirGroups(int cuts, int cutsNow) {
+    Walls old = new Walls().addBox("far", 6, 0, 0, 0.5, 9);
+    Walls fresh = new Walls().addBox("far", 6, 0, 0, 0.5, 9);
+    int number = 0;
+    for (int i = 0; i < 10; i++) {
+      double z = 0.03 * i;
+      addPlate(old, "plate_" + i, cuts, z, 1 + i % 4);
+      if (i != 4) {
+        addPlate(fresh, "plate_" + number++, cutsNow, z, 1 + i % 4);
+      }
+    }
+    Carried carried = carry(old, fresh);
+    checkSure(carried, fresh);
+    assertThat(told(carried)).contains("renamed plate_5 plate_4", "lost plate_4 ");
+  }
+
+  /** Both sides, 15 mm apart. */
+  private static void addPlate(Walls walls, String name, int cuts, double z, int group) {
+    walls.add(name, cuts, cuts, Walls.plate(z + 0.015, true), group);
+    walls.add(name, cuts, cuts, Walls.plate(z, false), group);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"40, 40", "40, 52"})
+  void tubesInEachOtherWhoseNamesWereSwappedAreToldByPlace(int columns, int columnsNow) {
+    Walls old =
+        new Walls()
+            .add("outer", columns, 2, Walls.tube(0, 0, 1, 2), 1)
+            .add("inner", columns, 2, Walls.tube(0, 0, 0.99, 2), 2);
+    Walls fresh =
+        new Walls()
+            .add("inner", columnsNow, 2, Walls.tube(0, 0, 1, 2), 1)
+            .add("outer", columnsNow, 2, Walls.tube(0, 0, 0.99, 2), 2);
+    checkSure(carry(old, fresh), fresh);
+  }
+
+  /** About the y axis through the middle of a tube at (0, 0), which it lays on itself. */
+  @ParameterizedTest
+  @ValueSource(doubles = {20, 45, 90, 137, 180})
+  void aPartThatWasTurnedTakesItsGroupsAlongFaceByFace(double degrees) {
+    int[] columns = new int[36];
+    Arrays.setAll(columns, i -> 1 + i / 12);
+    Walls old = new Walls().addBox("base", 0, -2, 0, 0.5, 9);
+    Walls fresh = new Walls().addBox("base", 0, -2, 0, 0.5, 9);
+    double turn = Math.toRadians(degrees);
+    for (int i = 0; i < 36; i++) {
+      int column = i;
+      old.add("ring", 1, 2, (s, t) -> onRing((column + s) / 36, t, 0), columns[i]);
+      fresh.add("ring", 1, 2, (s, t) -> onRing((column + s) / 36, t, turn), columns[i]);
+    }
+    checkSure(carry(old, fresh), fresh);
+  }
+
+  private static double[] onRing(double s, double t, double turn) {
+    double a = -2 * Math.PI * s + turn;
+    return new double[] {0.5 * StrictMath.cos(a), t, 0.5 * StrictMath.sin(a)};
+  }
+
+  @Test
+  void aRoundPartThatWasTurnedOverAndCutAnewIsNotSure() {
+    int[] groups = {1, 2, 3};
+    Walls old = new Walls().addBox("base", 0, -2, 0, 0.5, 9);
+    Walls fresh = new Walls().addBox("base", 0, -2, 0, 0.5, 9);
+    for (int i = 0; i < 36; i++) {
+      int column = i;
+      old.add("ring", 1, 3, (s, t) -> onRing((column + s) / 36, t, 0), groups[i / 12]);
+    }
+    for (int i = 0; i < 48; i++) {
+      int column = i;
+      // Laid down: what was up looks along x.
+      fresh.add("ring", 1, 3, (s, t) -> laidDown(onRing((column + s) / 48, t, 0)), groups[i / 16]);
+    }
+    Carried carried = carry(old, fresh);
+    for (int f = 24; f < carried.groups().length; f++) {
+      assertThat(carried.confidence()[f]).as("face %d", f).isLessThan((float) Carried.SURE);
+    }
+    assertThat(ReviewList.of(carried, old.mesh(), fresh.mesh()))
+        .extracting(ReviewItem::reason)
+        .containsExactly(ReviewItem.Reason.SYMMETRIC);
+  }
+
+  private static double[] laidDown(double[] p) {
+    return new double[] {p[1] - 0.5, 0.5 - p[0], p[2]};
+  }
+
+  @Test
+  void facesThatCoincideKeepTheirsInOrderAndAreNotSureOtherwise() {
+    Walls twice =
+        new Walls()
+            .add("wall", 3, 3, Walls.plate(0, true), 1)
+            .add("wall", 3, 3, Walls.plate(0, true), 2)
+            .add("wall", 3, 3, Walls.plate(-0.5, false), 3);
+    checkSure(carry(twice, twice), twice);
+    Walls shuffled =
+        new Walls()
+            .add("wall", 3, 3, Walls.plate(-0.5, false), 3)
+            .add("wall", 3, 3, Walls.plate(0, true), 2)
+            .add("wall", 3, 3, Walls.plate(0, true), 1);
+    Carried carried = carry(twice, shuffled);
+    for (int f = 0; f < 27; f++) {
+      boolean isSure = carried.confidence()[f] >= Carried.SURE;
+      assertThat(isSure).as("face %d", f).isEqualTo(f < 9);
+      assertThat(carried.doubt()[f]).isEqualTo(f < 9 ? Doubt.NONE : Doubt.NEARLY_AS_GOOD);
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {12, 17, 20, 25})
+  void aCoarserOuterShellIsNotSilentlyTakenForTheInnerOne(int columnsNow) {
+    Walls old =
+        new Walls()
+            .add("shells", 40, 3, Walls.tube(0, 0, 1, 1), 1)
+            .add("shells", 40, 3, Walls.tube(0, 0, 0.99, 1), 2);
+    Walls fresh =
+        new Walls()
+            .add("shells", columnsNow, 3, Walls.tube(0, 0, 1, 1), 1)
+            .add("shells", columnsNow, 3, Walls.tube(0, 0, 0.99, 1), 2);
+    Carried carried = carry(old, fresh);
+    for (int f = 0; f < carried.groups().length; f++) {
+      if (carried.groups()[f] != fresh.groups()[f]) {
+        assertThat(carried.confidence()[f]).as("face %d", f).isLessThan((float) Carried.SURE);
+      }
+    }
+  }
+
+  @Test
+  void aFaceThatLiesToSevenTenthsInOneGroupSaysSoAndIsOfferedAsABorder() {
+    Walls old = new Walls().add("wall", 1, 10, Walls.plate(0, true), 1, 1, 1, 1, 1, 1, 1, 2, 2, 2);
+    Walls fresh = new Walls().add("wall", 1, 1, Walls.plate(0, true), 1);
+    Carried carried = carry(old, fresh);
+    assertThat(carried.groups()).containsExactly(1);
+    assertThat(carried.confidence()[0]).isBetween(0.65f, 0.75f);
+    assertThat(ReviewList.of(carried, old.mesh(), fresh.mesh()))
+        .extracting(ReviewItem::reason)
+        .containsExactly(ReviewItem.Reason.BORDER);
+  }
+
+  @Test
+  void aPartThatWasRenamedAndCarriedFarAwayIsNotNewAndLost() {
+    Walls old = new Walls().addBox("base", 0, 0, 0, 0.5, 1).add("sign", 4, 6, Walls.plate(2, true), 2, 3);
+    Walls fresh =
+        new Walls()
+            .addBox("base", 0, 0, 0, 0.5, 1)
+            .add("board", 4, 6, (s, t) -> new double[] {3 + t, 2 - s, 9}, 2, 3);
+    Carried carried = carry(old, fresh);
+    checkSure(carried, fresh);
+    assertThat(told(carried)).containsExactly("kept base base", "renamed sign board");
+  }
+
+  @Test
+  void aModelThatCameTurnedOrInOtherUnitsIsTold() {
+    Walls walls =
+        new Walls().addBox("base", 0, 0, 0, 0.5, 1).addBox("arm", 1.5, 0.4, 0, 0.3, 2).addBox("tip", 2.5, 1.4, 0.3, 0.1, 3);
+    Mesh mesh = walls.mesh();
+    assertThat(WholeMove.of(mesh, mesh, 2)).isEmpty();
+    double[] zUp = {1, 0, 0, 0, 0, -1, 0, 1, 0};
+    Mesh turned = new Alignment(zUp, 1, new double[3]).apply(mesh);
+    assertThat(WholeMove.of(mesh, turned, 2).orElseThrow().words()).contains("turn");
+    Mesh inCentimetres = new Alignment(Alignment.NONE.rotation(), 100, new double[3]).apply(mesh);
+    assertThat(WholeMove.of(mesh, inCentimetres, 2).orElseThrow().words()).contains("scale by 0.01");
   }
 
   @Test

@@ -50,13 +50,13 @@ class ReviewListTest {
   }
 
   @Test
-  void uncertainFacesThatHangTogetherAreOneItem() {
+  void facesOfABorderThatHangTogetherAreOneItem() {
     // Stripes of a seventh against rows of an eighth: some rows lie half in each.
     Walls old = new Walls().add("wall", 4, 14, Walls.plate(0, true), 1, 2, 1, 2, 1, 2, 1);
     Walls fresh = new Walls().add("wall", 5, 2, Walls.plate(0, true), 0);
     Carried carried = carry(old, fresh);
     List<ReviewItem> review = ReviewList.of(carried, old.mesh(), fresh.mesh());
-    assertThat(review).extracting(ReviewItem::reason).containsOnly(Reason.UNCERTAIN);
+    assertThat(review).extracting(ReviewItem::reason).containsOnly(Reason.BORDER);
     assertThat(review).hasSize(1);
     assertThat(review.get(0).faces()).hasSize(10);
   }

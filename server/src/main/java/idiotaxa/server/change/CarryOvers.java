@@ -2,9 +2,12 @@ package idiotaxa.server.change;
 
 import idiotaxa.core.carry.Carried;
 import idiotaxa.core.carry.CarryOver;
+import idiotaxa.core.carry.OldGroups;
 import idiotaxa.core.carry.PartChange;
 import idiotaxa.core.carry.ReviewItem;
 import idiotaxa.core.carry.ReviewList;
+import idiotaxa.core.carry.WholeMove;
+import idiotaxa.core.group.Group;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.core.work.Parallel;
@@ -13,13 +16,16 @@ import idiotaxa.server.asset.CachedMesh;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.asset.RevisionStore.RevisionRow;
+import idiotaxa.server.group.GroupStore;
 import idiotaxa.server.journal.CarriedClaims;
 import idiotaxa.server.journal.EntryKind;
 import idiotaxa.server.journal.FaceGroups;
 import idiotaxa.server.journal.Journal;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.roaringbitmap.RoaringBitmap;
 import org.springframework.beans.factory.ObjectProvider;
@@ -29,11 +35,15 @@ import tools.jackson.databind.json.JsonMapper;
 /** Takes what is still true of one revision over to the next. */
 @Service
 public class CarryOvers {
+  private static final String WHOLE_MOVE =
+      "The new model as a whole lies otherwise than the one before. It stays where it is, and was compared after this: %s.";
+
   private final RevisionStore revisions;
   private final MeshCache meshes;
   private final Journal journal;
   private final FaceGroups faceGroups;
   private final CarryStore store;
+  private final GroupStore groups;
   private final ObjectProvider<FollowsChange> followers;
   private final JsonMapper json;
 
@@ -43,6 +53,7 @@ public class CarryOvers {
       Journal journal,
       FaceGroups faceGroups,
       CarryStore store,
+      GroupStore groups,
       ObjectProvider<FollowsChange> followers,
       JsonMapper json) {
     this.revisions = revisions;
@@ -50,6 +61,7 @@ public class CarryOvers {
     this.journal = journal;
     this.faceGroups = faceGroups;
     this.store = store;
+    this.groups = groups;
     this.followers = followers;
     this.json = json;
   }
@@ -69,10 +81,12 @@ public class CarryOvers {
     FollowedParts parts = followedParts(from, meshes.get(revision.id(), progress).mesh());
     CachedMesh fresh =
         parts.edits().isEmpty() ? meshes.get(revision.id()) : new CachedMesh(parts.mesh());
-    CarryOver geometry =
-        CarryOver.between(before.mesh(), fresh.mesh(), Parallel.cores(), progress);
+    Optional<WholeMove.Found> moved = WholeMove.of(before.mesh(), fresh.mesh(), Parallel.cores());
+    Mesh laid = moved.map(found -> found.alignment().apply(fresh.mesh())).orElse(fresh.mesh());
+    CarryOver geometry = CarryOver.between(before.mesh(), laid, Parallel.cores(), progress);
     TakenClaims claims = claims(from, before, geometry, fresh, journal.lastEntry(from.assetId()), progress);
-    return Optional.of(new PreparedCarry(from, before, fresh, parts, geometry, claims));
+    String remark = moved.map(found -> WHOLE_MOVE.formatted(found.words())).orElse("");
+    return Optional.of(new PreparedCarry(from, before, fresh, parts, geometry, remark, claims));
   }
 
   private FollowedParts followedParts(RevisionRow from, Mesh fresh) {
@@ -142,7 +156,11 @@ public class CarryOvers {
     String words = "carried over from " + prepared.from().label() + ": " + counts(carried.parts());
     journal.append(revision.assetId(), revision.id(), EntryKind.CARRY, words, packed.pack());
     List<String> remarks = new ArrayList<>(prepared.parts().remarks());
+    if (!prepared.wholeMove().isEmpty()) {
+      remarks.add(0, prepared.wholeMove());
+    }
     remarks.addAll(claims.remarks());
+    remarks.addAll(lostGroups(revision.assetId(), prepared));
     Change change =
         new Change(
             revision.role(),
@@ -160,6 +178,22 @@ public class CarryOvers {
             carried.isOtherModel(),
             json.writeValueAsString(remarks)));
     addItems(revision.id(), ReviewList.of(carried, change.old(), change.fresh()));
+  }
+
+  /** A sentence for each group that had surface before and has none now. */
+  private List<String> lostGroups(long assetId, PreparedCarry prepared) {
+    TakenClaims claims = prepared.claims();
+    Map<Long, Group> named = new HashMap<>();
+    groups.list(assetId).forEach(row -> named.put(row.id(), row.group()));
+    return OldGroups.of(prepared.before().mesh(), claims.oldGroups(), claims.carried()).stream()
+        .filter(fate -> !fate.isKept() && named.containsKey((long) fate.group()))
+        .map(fate -> fate.words(called(named.get((long) fate.group()))))
+        .map(words -> Character.toUpperCase(words.charAt(0)) + words.substring(1) + ".")
+        .toList();
+  }
+
+  private static String called(Group group) {
+    return group.number() + " " + group.name();
   }
 
   /** Whether a revision still has the place and the shape that a carry-over from it was prepared for. */
@@ -201,10 +235,11 @@ public class CarryOvers {
 
   /** {@code 28 parts kept, 12 renamed, 5 new, 3 lost}. */
   static String counts(List<PartChange> parts) {
-    return "%d parts kept, %d renamed, %d new, %d lost"
+    return "%d %s kept, %d renamed, %d new, %d lost"
         .formatted(
             count(parts, PartChange.Kind.KEPT),
-            count(parts, PartChange.Kind.RENAMED),
+            count(parts, PartChange.Kind.KEPT) == 1 ? "part" : "parts",
+            count(parts, PartChange.Kind.RENAMED) + count(parts, PartChange.Kind.JOINED) + count(parts, PartChange.Kind.CUT),
             count(parts, PartChange.Kind.NEW),
             count(parts, PartChange.Kind.LOST));
   }

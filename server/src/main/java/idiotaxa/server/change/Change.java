@@ -21,7 +21,7 @@ public record Change(
   public Map<String, String> renamed() {
     Map<String, String> names = new HashMap<>();
     for (PartChange part : parts) {
-      if (part.kind() == PartChange.Kind.RENAMED) {
+      if (part.kind() == PartChange.Kind.RENAMED || part.kind() == PartChange.Kind.JOINED) {
         names.putIfAbsent(part.oldName(), part.newName());
       }
     }

@@ -12,6 +12,7 @@ import idiotaxa.server.asset.RevisionStore.RevisionRow;
  * @param fresh the new model, its parts edited as before
  * @param parts what was repeated of those edits
  * @param geometry both compared
+ * @param wholeMove a remark on how the whole model lies otherwise, empty when it does not
  * @param claims taken over, as of the journal's last entry then
  */
 public record PreparedCarry(
@@ -20,9 +21,10 @@ public record PreparedCarry(
     CachedMesh fresh,
     FollowedParts parts,
     CarryOver geometry,
+    String wholeMove,
     TakenClaims claims) {
 
   PreparedCarry with(TakenClaims otherClaims) {
-    return new PreparedCarry(from, before, fresh, parts, geometry, otherClaims);
+    return new PreparedCarry(from, before, fresh, parts, geometry, wholeMove, otherClaims);
   }
 }

@@ -24,10 +24,12 @@ import org.roaringbitmap.RoaringBitmap;
  * unclaimed drawer, and the rules. What a rule held and reaches no more goes by hand, since it is still true.
  *
  * @param lastEntry of the journal that is seen in it
+ * @param oldGroups of every old face, by their identities
  * @param carried groups by their identities, with the rules evaluated anew
  */
 record TakenClaims(
     long lastEntry,
+    int[] oldGroups,
     Carried carried,
     List<ClaimRule> rules,
     Map<Long, RoaringBitmap> byHand,
@@ -78,6 +80,6 @@ record TakenClaims(
       }
     }
     return new TakenClaims(
-        before.lastEntry(), carried.under(byRule), rules, byHand, freedAt, remarks);
+        before.lastEntry(), before.held().groupIds(), carried.under(byRule), rules, byHand, freedAt, remarks);
   }
 }

@@ -63,8 +63,8 @@ public class ReviewService {
   /**
    * Something to look at.
    *
-   * @param reason {@code new part}, {@code lost part}, {@code renamed part}, {@code new surface} or {@code
-   *     uncertain}
+   * @param reason {@code new part}, {@code lost part}, {@code renamed part}, {@code new surface}, {@code
+   *     uncertain}, {@code border}, {@code symmetric} or {@code nearly as good}
    * @param newPart name, empty for a lost part
    * @param oldPart name, empty for a new part
    * @param groupId that its faces are in now, of several the one of most surface; 0 for unclaimed

@@ -3,6 +3,7 @@ package idiotaxa.server.change;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import idiotaxa.core.align.Alignment;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.group.Group;
@@ -155,6 +156,29 @@ class ChangeTest {
     assertThat(buoy.changes().get("remarks").toString())
         .contains("The rule for parts named lamp_cap reaches nothing any more.");
     assertThat(buoy.item("new part", "step_01").get("groupId").asLong()).isEqualTo(groups[4]);
+  }
+
+  @Test
+  void aGroupThatHasNoFaceAnyMoreIsSaid() {
+    claimPart("rung_08", 6);
+    claimPart("deck", 4);
+    revise();
+    assertThat(buoy.changes().get("remarks").toString())
+        .contains("Group 6 ")
+        .contains("has no face on the new model: its surface is gone.")
+        .doesNotContain("Group 4 ");
+  }
+
+  @Test
+  void aModelThatCameTurnedIsComparedAsItWouldLieAndSaysSo() {
+    claimPart("deck", 4);
+    double[] zUp = {1, 0, 0, 0, 0, -1, 0, 1, 0};
+    buoy.revise(RevisedAsset.glb("turned.glb", new Alignment(zUp, 1, new double[3]).apply(OLD)));
+    int[] deck = triangles(OLD, "deck");
+    assertThat(buoy.faceGroups(buoy.revision).subList(deck[0], deck[1])).containsOnly(4);
+    assertThat(buoy.changes().get("remarks").toString())
+        .contains("The new model as a whole lies otherwise than the one before.");
+    assertThat(buoy.review().get("items")).isEmpty();
   }
 
   @Test

@@ -18,7 +18,7 @@ final class FaceCarry {
   private static final int FINEST = 8;
 
   /** Into so many where another group is near. */
-  private static final int NEAR_BORDERS = 5;
+  private static final int NEAR_BORDERS = 3;
 
   /** Polygons of more triangles have points enough. */
   private static final int FEW = 64;

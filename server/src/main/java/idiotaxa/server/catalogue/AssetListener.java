@@ -22,6 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class AssetListener {
   private final Set<Long> assetIds;
   private final String visitor;
+  private final String owner;
   private final BooleanSupplier standing;
   private final SseEmitter emitter;
   private final Executor senders;
@@ -37,17 +38,20 @@ final class AssetListener {
   }
 
   /**
+   * @param owner whose streams are counted together
    * @param standing whether it may still listen
    */
   AssetListener(
       Set<Long> assetIds,
       String visitor,
+      String owner,
       BooleanSupplier standing,
       SseEmitter emitter,
       Executor senders,
       JsonMapper json) {
     this.assetIds = assetIds;
     this.visitor = visitor;
+    this.owner = owner;
     this.standing = standing;
     this.emitter = emitter;
     this.senders = senders;
@@ -61,6 +65,10 @@ final class AssetListener {
   /** Name of who listens, empty where nobody signs in. */
   String visitor() {
     return visitor;
+  }
+
+  String owner() {
+    return owner;
   }
 
   /** Tells who has the asset open. */

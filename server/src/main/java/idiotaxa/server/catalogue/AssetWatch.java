@@ -2,6 +2,7 @@ package idiotaxa.server.catalogue;
 
 import idiotaxa.server.people.Standing;
 import idiotaxa.server.web.NotFoundException;
+import idiotaxa.server.web.TooOftenException;
 import jakarta.annotation.PreDestroy;
 import java.math.BigDecimal;
 import java.util.List;
@@ -40,6 +41,12 @@ class AssetWatch {
   private static final int LOOKS_PER_SIGN_OF_LIFE = 50;
   private static final int LOOKS_PER_STANDING = 10;
 
+  /** Pages and scripts of one person at this process. */
+  private static final int MOST_OF_ONE = 100;
+
+  private static final int MOST = 2000;
+  private static final int RETRY_S = 30;
+
   private final AssetService assets;
   private final ChangeStampStore stamps;
   private final JsonMapper json;
@@ -69,15 +76,18 @@ class AssetWatch {
    * are left out as long as one is.
    *
    * @param visitor name of who listens, empty where nobody signs in
+   * @param owner whose streams are counted together
    * @param mayStill whether whoever listens still may
    * @throws NotFoundException when there is none of them
+   * @throws TooOftenException when too many listen already
    */
-  void listen(Set<Long> wanted, String visitor, BooleanSupplier mayStill, SseEmitter emitter) {
+  void listen(Set<Long> wanted, String visitor, String owner, BooleanSupplier mayStill, SseEmitter emitter) {
+    refuseTooMany(owner);
     Set<Long> assetIds = stamps.of(wanted).keySet();
     if (assetIds.isEmpty()) {
       throw new NotFoundException("asset", wanted.iterator().next());
     }
-    AssetListener listener = new AssetListener(assetIds, visitor, mayStill, emitter, senders, json);
+    AssetListener listener = new AssetListener(assetIds, visitor, owner, mayStill, emitter, senders, json);
     emitter.onCompletion(() -> leave(listener));
     emitter.onError(e -> leave(listener));
     listeners.add(listener);
@@ -85,6 +95,16 @@ class AssetWatch {
     listener.endIfItMayNot();
     tellVisitors(assetIds);
     looker.execute(this::look);
+  }
+
+  private void refuseTooMany(String owner) {
+    if (listeners.stream().filter(l -> l.owner().equals(owner)).count() >= MOST_OF_ONE) {
+      throw new TooOftenException(
+          "You have " + MOST_OF_ONE + " pages open that follow what happens; close some of them.", RETRY_S);
+    }
+    if (listeners.size() >= MOST) {
+      throw new TooOftenException("There are too many pages open for this process; try again in " + RETRY_S + " s.", RETRY_S);
+    }
   }
 
   private void leave(AssetListener listener) {

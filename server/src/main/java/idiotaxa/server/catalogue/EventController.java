@@ -2,6 +2,7 @@ package idiotaxa.server.catalogue;
 
 import idiotaxa.server.people.Access;
 import idiotaxa.server.people.CurrentPerson;
+import idiotaxa.server.people.Person;
 import idiotaxa.server.people.Standing;
 import idiotaxa.server.web.NotFoundException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -63,7 +64,10 @@ class EventController {
       throw new NotFoundException("asset", wanted.iterator().next());
     }
     SseEmitter emitter = new SseEmitter(0L);
-    watch.listen(assets, people.get().name(), standing.of(request), emitter);
+    Person person = people.get();
+    // Where nobody signs in, all pages are one person's.
+    String listener = person.accountId() == null ? "" : person.accountId() + " " + (person.token() == null ? "" : person.token());
+    watch.listen(assets, person.name(), listener, standing.of(request), emitter);
     return emitter;
   }
 }

@@ -19,6 +19,7 @@ import idiotaxa.server.bake.BakeGroups;
 import idiotaxa.server.bake.BakeRow;
 import idiotaxa.server.bake.BakeService;
 import idiotaxa.server.bake.BakeSettings;
+import idiotaxa.server.cache.ReadMemory;
 import idiotaxa.server.cache.RecentResults;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -33,12 +34,15 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class MaskPictures {
   private static final int KEPT = 24;
+  private static final long BYTES_A_BAKED_TEXEL = 16;
+  private static final long BYTES_A_TEXEL = 72;
 
   private final BakeService bakes;
   private final BakeGroups groups;
   private final MaskSheets sheets;
   private final MaskImageService images;
   private final JsonMapper json;
+  private final ReadMemory memory;
   private final RecentResults<Asked, Picture> recent = new RecentResults<>(KEPT);
 
   MaskPictures(
@@ -46,7 +50,9 @@ public class MaskPictures {
       BakeGroups groups,
       MaskSheets sheets,
       MaskImageService images,
-      JsonMapper json) {
+      JsonMapper json,
+      ReadMemory memory) {
+    this.memory = memory;
     this.bakes = bakes;
     this.groups = groups;
     this.sheets = sheets;
@@ -128,7 +134,14 @@ public class MaskPictures {
         groups.paletteOf(bake, "asset").groups().stream().map(g -> g.color()).toList();
     Asked asked =
         new Asked(bakeId, sheet, kind, name, plan, isPadded, largest, imageIds, colors);
-    return recent.get(asked, key -> draw(bake, key));
+    return recent.get(asked, key -> memory.with(bytes(bake, key), () -> draw(bake, key)));
+  }
+
+  /** What it takes while it is computed, about: a picture of 2048 px was seen to take 300 MB. */
+  private long bytes(BakeRow bake, Asked asked) {
+    long size = json.readValue(bake.settings(), BakeSettings.class).size();
+    long side = Math.min(size, asked.largest());
+    return BYTES_A_BAKED_TEXEL * size * size + BYTES_A_TEXEL * side * side;
   }
 
   private Picture draw(BakeRow bake, Asked asked) {

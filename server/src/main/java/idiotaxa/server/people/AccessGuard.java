@@ -1,6 +1,7 @@
 package idiotaxa.server.people;
 
 import idiotaxa.server.web.NotAllowedException;
+import idiotaxa.server.web.NotFoundException;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -39,26 +40,39 @@ class AccessGuard implements HandlerInterceptor {
     }
     boolean isReading = isReading(method);
     Person person = current.get();
+    Long asset;
+    try {
+      asset = check(request, method, person, isReading);
+    } catch (NotAllowedException | NotFoundException e) {
+      if (!isReading) {
+        trail.refused(request, person);
+      }
+      throw e;
+    }
+    // What is not there costs nothing.
+    if (has(method, Costly.class)) {
+      allowance.takeCostly(person, request.getRemoteAddr());
+    }
+    if (!isReading) {
+      trail.begin(request, asset);
+    }
+    return true;
+  }
+
+  /** The asset that it is about, null for none. */
+  private Long check(HttpServletRequest request, HandlerMethod method, Person person, boolean isReading) {
     Role needed = needed(method, isReading);
     if (!person.role().reaches(needed)) {
       throw new NotAllowedException(
           "This is for those who %s; you may %s. Ask those who manage.".formatted(needed.word(), person.role().word()));
     }
     String pattern = String.valueOf(request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE));
-    Long asset = access.check(Address.of(pattern, variables(request)), isReading, has(method, AboutTrash.class));
-    // What is not there costs nothing.
-    if (has(method, Costly.class)) {
-      allowance.takeCostly(person, request.getRemoteAddr());
-    }
-    if (!isReading) {
-      trail.begin(request, pattern, asset);
-    }
-    return true;
+    return access.check(Address.of(pattern, variables(request)), isReading, has(method, AboutTrash.class));
   }
 
   @Override
   public void afterCompletion(HttpServletRequest request, HttpServletResponse response, Object handler, Exception e) {
-    trail.end(request, response.getStatus() < 400 && e == null);
+    trail.end(request, response.getStatus(), e);
   }
 
   /** Whether an operation changes nothing. */

@@ -89,8 +89,9 @@ class AccountStore {
         == 1;
   }
 
-  /** Signs out whoever is signed in with the old one. */
+  /** Signs out whoever is signed in with the old one, and ends what scripts were let in with: who knew one may have made the other. */
   void setPassword(long id, String password) {
+    db.deleteFrom(API_TOKEN).where(API_TOKEN.ACCOUNT_ID.eq(id)).execute();
     db.update(ACCOUNT)
         .set(ACCOUNT.PASSWORD, password)
         .set(ACCOUNT.SIGN_IN_COUNT, ACCOUNT.SIGN_IN_COUNT.plus(1))

@@ -18,6 +18,7 @@ import org.springframework.web.context.request.RequestContextHolder;
 class AuditTrail implements TransactionExecutionListener {
   private static final Logger LOG = LoggerFactory.getLogger(AuditTrail.class);
   private static final String OWED = AuditTrail.class.getName();
+  private static final String BEGUN = OWED + ".begun";
 
   private final ObjectProvider<AuditStore> entries;
   private final CurrentPerson current;
@@ -33,14 +34,26 @@ class AuditTrail implements TransactionExecutionListener {
   private record Owed(Person person, String address, String act, Long assetId) {}
 
   /** An entry is owed from now on until something is committed or the request ends. */
-  void begin(HttpServletRequest request, String pattern, Long assetId) {
+  void begin(HttpServletRequest request, Long assetId) {
     if (current.isStudio()) {
-      request.setAttribute(
-          OWED, new Owed(current.get(), request.getRemoteAddr(), request.getMethod() + " " + request.getRequestURI(), assetId));
+      Owed owed = new Owed(current.get(), request.getRemoteAddr(), act(request), assetId);
+      request.setAttribute(OWED, owed);
+      request.setAttribute(BEGUN, owed);
     }
   }
 
-  /** Of somebody who signs in or out. */
+  private static String act(HttpServletRequest request) {
+    return request.getMethod() + " " + request.getRequestURI();
+  }
+
+  /** Somebody asked for a change that is not for them. */
+  void refused(HttpServletRequest request, Person person) {
+    if (current.isStudio()) {
+      note(person, request.getRemoteAddr(), "refused: " + act(request));
+    }
+  }
+
+  /** Of somebody who signs in or out, or may not. */
   void note(Person person, String address, String act) {
     entries.getObject().add(person, address, act, null);
   }
@@ -57,12 +70,20 @@ class AuditTrail implements TransactionExecutionListener {
     }
   }
 
-  /** What succeeded without a transaction of its own is noted after it. */
-  void end(HttpServletRequest request, boolean isDone) {
-    if (isDone && request.getAttribute(OWED) instanceof Owed owed) {
-      request.removeAttribute(OWED);
+  /** What succeeded without a transaction of its own is noted after it; of what is noted and did not succeed that is said. */
+  void end(HttpServletRequest request, int status, Exception e) {
+    boolean isDone = status < 400 && e == null;
+    boolean isNoted = request.getAttribute(OWED) == null;
+    if (isDone == isNoted || !(request.getAttribute(BEGUN) instanceof Owed owed)) {
+      return;
+    }
+    request.removeAttribute(OWED);
+    request.removeAttribute(BEGUN);
+    if (isDone) {
       LOG.debug("{} was done without a transaction", owed.act());
       write(owed);
+    } else {
+      note(owed.person(), owed.address(), "ended with " + status + ": " + owed.act());
     }
   }
 

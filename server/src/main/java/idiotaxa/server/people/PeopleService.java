@@ -103,14 +103,14 @@ public class PeopleService {
     }
   }
 
-  /** Signs out whoever is signed in with the account. */
+  /** Signs out whoever is signed in with the account, and ends its tokens. */
   @Transactional
   public void setPassword(long id, String password) {
     accounts.setPassword(account(id).id(), passwords.encode(password));
   }
 
   /**
-   * Of one's own account.
+   * Of one's own account; its sessions and tokens end.
    *
    * @throws IllegalArgumentException when the present one is wrong or the next one does not do
    */

@@ -28,7 +28,8 @@ final class PersonFilter extends OncePerRequestFilter {
   @Override
   protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
-    String path = request.getRequestURI();
+    // As it is understood, not as it is spelt: /%61pi is /api.
+    String path = request.getServletPath();
     if (path.startsWith("/api") || path.startsWith("/actuator")) {
       String token = request.getHeader(HttpHeaders.AUTHORIZATION);
       Optional<Person> person =

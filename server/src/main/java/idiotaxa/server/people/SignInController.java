@@ -21,11 +21,13 @@ class SignInController {
   private final SignInService signIns;
   private final PeopleService people;
   private final CurrentPerson current;
+  private final Allowance allowance;
 
-  SignInController(SignInService signIns, PeopleService people, CurrentPerson current) {
+  SignInController(SignInService signIns, PeopleService people, CurrentPerson current, Allowance allowance) {
     this.signIns = signIns;
     this.people = people;
     this.current = current;
+    this.allowance = allowance;
   }
 
   /**
@@ -87,15 +89,19 @@ class SignInController {
     signIns.signOut(current.get(), request);
   }
 
-  /** Gives one's own account another password; every session of it ends. */
+  /** Gives one's own account another password; every session and every token of it ends. */
   @PutMapping("/me/password")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   @ForEverybody
-  void changePassword(@RequestBody OtherPassword password) {
+  void changePassword(@RequestBody OtherPassword password, HttpServletRequest request) {
     Person person = current.get();
     if (person.accountId() == null || person.token() != null) {
       throw new NotAllowedException("Only somebody who has signed in has a password.");
     }
+    // A session that was left open must not become a place to guess passwords at.
+    String counted = Long.toString(person.accountId());
+    allowance.takeTry(counted, request.getRemoteAddr());
     people.changePassword(person.accountId(), password.present(), password.next());
+    allowance.forgive(counted, request.getRemoteAddr());
   }
 }

@@ -7,10 +7,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpSession;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Who signs in, stays signed in, and who a script's token stands for. */
 @Service
@@ -39,18 +39,19 @@ class SignInService {
    * @throws NotSignedInException when name and password do not belong together; which of them is wrong is not told
    * @throws TooOftenException after too many tries
    */
-  @Transactional(noRollbackFor = NotSignedInException.class)
   void signIn(String name, String password, HttpServletRequest request) {
     String known = name == null ? "" : name.strip();
-    allowance.takeTry(known, request.getRemoteAddr());
     AccountRow account = accounts.find(known).orElse(null);
+    // The database finds an account under many spellings; it is counted under one.
+    String counted = account == null ? "unknown " + known.toLowerCase(Locale.ROOT) : Long.toString(account.id());
+    allowance.takeTry(counted, request.getRemoteAddr());
     if (!passwords.matches(password, account == null ? null : account.password()) || account.isClosed()) {
       if (account != null) {
         trail.note(person(account), request.getRemoteAddr(), "sign-in refused");
       }
       throw new NotSignedInException("This name and this password do not belong together.");
     }
-    allowance.forgive(known);
+    allowance.forgive(counted, request.getRemoteAddr());
     HttpSession before = request.getSession(false);
     if (before != null) {
       // A session that somebody else may have prepared is not taken over.

@@ -23,8 +23,8 @@ class StandingStore {
             DSL.field(
                 "(SELECT SUM(CRC32(CONCAT_WS('|', id, role, is_closed, sign_in_count))) FROM {0})", String.class, ACCOUNT),
             DSL.field("(SELECT SUM(CRC32(CONCAT_WS('|', show_id, account_id))) FROM {0})", String.class, SHOW_MEMBER),
-            DSL.field("(SELECT CONCAT(COUNT(*), ' ', MAX(id)) FROM {0} WHERE ends_at > UTC_TIMESTAMP())", String.class, API_TOKEN),
-            DSL.field("(SELECT CONCAT(COUNT(*), ' ', MAX(CREATION_TIME)) FROM SPRING_SESSION)", String.class))
+            DSL.field("(SELECT SUM(CRC32(CONCAT_WS('|', id, account_id))) FROM {0} WHERE ends_at > UTC_TIMESTAMP())", String.class, API_TOKEN),
+            DSL.field("(SELECT SUM(CRC32(PRIMARY_ID)) FROM SPRING_SESSION)", String.class))
         .fetchSingle()
         .intoList();
   }

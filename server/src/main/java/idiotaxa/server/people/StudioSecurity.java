@@ -26,7 +26,8 @@ import tools.jackson.databind.json.JsonMapper;
 class StudioSecurity {
   @Bean
   SecurityFilterChain peopleSignIn(HttpSecurity http, SignInService signIns, JsonMapper json) {
-    return http.csrf(csrf -> csrf.spa().ignoringRequestMatchers(StudioSecurity::hasToken))
+    return http.csrf(
+            csrf -> csrf.spa().csrfTokenRequestHandler(new ProofInHeader()).ignoringRequestMatchers(StudioSecurity::hasToken))
         .headers(AbstractHttpConfigurer::disable)
         .requestCache(AbstractHttpConfigurer::disable)
         .logout(AbstractHttpConfigurer::disable)

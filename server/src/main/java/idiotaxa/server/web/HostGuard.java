@@ -67,11 +67,17 @@ class HostGuard extends OncePerRequestFilter {
       response.sendError(403, "Changes from pages of another origin are refused.");
       return;
     }
-    if (request.getRequestURI().startsWith("/api") && isAskedByAForeignPage(request)) {
+    // As it is understood, not as it is spelt: /%61pi is /api.
+    boolean isApi = request.getServletPath().startsWith("/api");
+    if (isApi && isAskedByAForeignPage(request)) {
       response.sendError(403, "Pages of another origin are not answered.");
       return;
     }
     HEADERS.forEach(response::setHeader);
+    if (isApi) {
+      // Operations whose answers may be kept say so themselves.
+      response.setHeader("Cache-Control", "private, no-store");
+    }
     if (request.isSecure()) {
       response.setHeader("Strict-Transport-Security", OVER_TLS_ONLY);
     }

@@ -29,6 +29,7 @@ import org.springframework.web.context.request.async.AsyncRequestNotUsableExcept
 import org.springframework.web.context.request.async.AsyncRequestTimeoutException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
@@ -73,6 +74,13 @@ class ProblemAdvice {
     return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
         .header(HttpHeaders.RETRY_AFTER, Long.toString(e.seconds()))
         .body(problem(HttpStatus.TOO_MANY_REQUESTS, e.getMessage()));
+  }
+
+  @ExceptionHandler(BusyException.class)
+  ResponseEntity<ProblemDetail> busy(BusyException e) {
+    return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+        .header(HttpHeaders.RETRY_AFTER, Integer.toString(e.seconds()))
+        .body(problem(HttpStatus.SERVICE_UNAVAILABLE, e.getMessage()));
   }
 
   @ExceptionHandler(IllegalArgumentException.class)
@@ -122,6 +130,20 @@ class ProblemAdvice {
       }
     }
     return problem(HttpStatus.BAD_REQUEST, "The request's body is missing; send it as JSON.");
+  }
+
+  @ExceptionHandler(SlowBodyException.class)
+  ProblemDetail slow(SlowBodyException e) {
+    return problem(HttpStatus.REQUEST_TIMEOUT, e.getMessage());
+  }
+
+  /** Parts of an upload that cannot be taken apart, or did not come. */
+  @ExceptionHandler(MultipartException.class)
+  ProblemDetail brokenUpload(MultipartException e) {
+    if (rootOf(e) instanceof SlowBodyException slow) {
+      return slow(slow);
+    }
+    return problem(HttpStatus.BAD_REQUEST, "The upload cannot be read: it was broken off, or is no multipart/form-data.");
   }
 
   private static Throwable rootOf(Throwable e) {

@@ -1,8 +1,10 @@
 package idiotaxa.server.catalogue;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.server.people.Standing;
+import idiotaxa.server.web.TooOftenException;
 import idiotaxa.server.running.RunningApplication;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -76,7 +78,7 @@ class AssetWatchTest {
 
   private Heard listen(Long... assets) {
     Heard heard = new Heard();
-    watch.listen(Set.of(assets), "", () -> true, heard);
+    watch.listen(Set.of(assets), "", "", () -> true, heard);
     return heard;
   }
 
@@ -103,5 +105,16 @@ class AssetWatchTest {
     assertThat(other.next()).contains("event:asset");
     assertThat(other.next()).contains("event:asset");
     assertThat(unlucky.events).isEmpty();
+  }
+
+  @Test
+  void onePersonKeepsOpenOnlySoMany() {
+    for (int i = 0; i < 100; i++) {
+      listen(7L);
+    }
+    assertThatThrownBy(() -> listen(7L)).isInstanceOf(TooOftenException.class).hasMessageContaining("100 pages");
+    Heard another = new Heard();
+    watch.listen(Set.of(7L), "", "another", () -> true, another);
+    another.complete();
   }
 }

@@ -15,10 +15,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.json.JsonMapper;
 
 class SignInTest {
   private final RunningApplication application = RunningApplication.studio();
@@ -89,6 +91,66 @@ class SignInTest {
     assertThat(studio.page().signIn("Uwe", Studio.PASSWORD).statusCode()).isEqualTo(204);
   }
 
+  /** As the server in front says, which is believed here. */
+  private int tryFrom(String address, String name, String password) throws IOException {
+    Studio.Page page = studio.page();
+    page.send("GET", "/api/me", null);
+    String body = "{\"name\": \"%s\", \"password\": \"%s\"}".formatted(name, password);
+    byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+    String head =
+        "POST /api/sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nConnection: close\r\nX-Forwarded-For: "
+            + address + "\r\nX-XSRF-TOKEN: " + page.proof() + "\r\nCookie: XSRF-TOKEN=" + page.proof()
+            + "\r\nContent-Length: " + bytes.length + "\r\n\r\n";
+    URI uri = URI.create(application.url());
+    try (Socket socket = new Socket(uri.getHost(), uri.getPort())) {
+      socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
+      socket.getOutputStream().write(bytes);
+      String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+      return Integer.parseInt(answer.substring(9, 12));
+    }
+  }
+
+  @Test
+  void nobodyIsLockedOutByWhatOthersTry() throws IOException {
+    studio.account("René", Role.WORK);
+    List<String> spellings = List.of("René", "rene", "RENÉ", "rêne", " René ");
+    List<Integer> answers = new ArrayList<>();
+    for (int i = 0; i < 15; i++) {
+      answers.add(tryFrom("10.20.0.1", spellings.get(i % spellings.size()), "not this one " + i));
+    }
+    // One account, however it is spelt.
+    assertThat(answers.subList(0, Allowance.TRIES_OF_A_NAME)).containsOnly(401);
+    assertThat(answers.get(14)).isEqualTo(429);
+    assertThat(tryFrom("10.20.0.2", "René", Studio.PASSWORD)).isEqualTo(204);
+    // Half of an address of version 6 is one customer's.
+    for (int i = 0; i < 15; i++) {
+      answers.set(i, tryFrom("2001:db8:1:2::" + (i + 1), "René", "not this one " + i));
+    }
+    assertThat(answers.get(14)).isEqualTo(429);
+    assertThat(tryFrom("2001:db8:1:3::1", "René", Studio.PASSWORD)).isEqualTo(204);
+  }
+
+  @Test
+  void anOpenSessionIsNoPlaceToGuessAt() {
+    studio.account("Tom", Role.WORK);
+    Studio.Page page = studio.page();
+    page.signIn("Tom", Studio.PASSWORD);
+    List<Integer> answers = new ArrayList<>();
+    for (int i = 0; i < 14; i++) {
+      String body = "{\"present\": \"not this one %d\", \"next\": \"nine brown boats by a wall\"}".formatted(i);
+      answers.add(page.send("PUT", "/api/me/password", body).statusCode());
+    }
+    assertThat(answers.subList(0, 8)).containsOnly(400);
+    assertThat(answers.get(13)).isEqualTo(429);
+  }
+
+  @Test
+  void passwordsThatEverybodyGuessesAreRefused() {
+    for (String weak : List.of("aaaaaaaaaaaaaaaa", "passwordpassword", "123456789012345", "qwertyuiopasdf", "abcabcabcabcabc")) {
+      assertThatThrownBy(() -> people.createAccount("Weak", weak, Role.LOOK)).as(weak).hasMessageContaining("too easy to guess");
+    }
+  }
+
   private void change(long id, Role role, boolean isClosed) {
     int version = people.accounts().stream().filter(a -> a.id() == id).findFirst().orElseThrow().version();
     people.changeAccount(id, version, role, isClosed);
@@ -103,6 +165,13 @@ class SignInTest {
     assertThat(script.send("GET", "/api/assets", null).statusCode()).isEqualTo(200);
     people.setPassword(id, "another one for the same door");
     assertThat(page.send("GET", "/api/assets", null).statusCode()).isEqualTo(401);
+    assertThat(script.send("GET", "/api/assets", null).statusCode()).isEqualTo(401);
+    Studio.Page again = studio.page();
+    assertThat(again.signIn("Vera", "another one for the same door").statusCode()).isEqualTo(204);
+    String body = "{\"name\": \"again\", \"role\": \"look\", \"days\": 1}";
+    String secret = JsonMapper.builder().build().readTree(again.send("POST", "/api/tokens", body).body()).get("secret").asString();
+    script = new ApiClient(application).with(secret);
+    assertThat(script.send("GET", "/api/assets", null).statusCode()).isEqualTo(200);
     change(id, null, true);
     assertThat(script.send("GET", "/api/assets", null).statusCode()).isEqualTo(401);
     change(id, null, false);

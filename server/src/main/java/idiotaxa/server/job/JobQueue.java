@@ -3,6 +3,8 @@ package idiotaxa.server.job;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.Priority;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
+import idiotaxa.server.people.CurrentPerson;
+import idiotaxa.server.web.TooOftenException;
 import java.time.Clock;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
@@ -14,22 +16,38 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class JobQueue {
+  /** Of one person: a show of two hundred assets with ten sheets each. */
+  static final int MOST_WAITING = 2000;
+
+  private static final int RETRY_S = 60;
+
   private final JobStore jobs;
+  private final CurrentPerson people;
   private final SchedulerClient scheduler;
   private final Clock clock;
 
   /**
    * @param scheduler lazy, because the engine's tasks need the work that needs this queue
    */
-  JobQueue(JobStore jobs, @Lazy SchedulerClient scheduler, Clock clock) {
+  JobQueue(JobStore jobs, CurrentPerson people, @Lazy SchedulerClient scheduler, Clock clock) {
+    this.people = people;
     this.jobs = jobs;
     this.scheduler = scheduler;
     this.clock = clock;
   }
 
+  /**
+   * @throws TooOftenException when whoever asks has too many waiting already
+   */
   public void add(JobKind kind, long subjectId) {
+    Long asker = people.get().accountId();
+    if (asker != null && jobs.countWaiting(asker) >= MOST_WAITING) {
+      throw new TooOftenException(
+          "You have %,d jobs waiting; wait until some are done, or stop them in Queue.".formatted(MOST_WAITING), RETRY_S);
+    }
     // The row first: whoever has just ended it waits here, see scheduleIfWaiting.
     jobs.add(kind, subjectId);
+    jobs.setAskedBy(kind, subjectId, asker);
     schedule(kind, subjectId);
   }
 

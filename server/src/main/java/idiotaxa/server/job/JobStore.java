@@ -65,6 +65,17 @@ public class JobStore {
         .execute();
   }
 
+  /**
+   * @param account null for what nobody asked for
+   */
+  void setAskedBy(JobKind kind, long subjectId, Long account) {
+    db.update(JOB).set(JOB.ASKED_BY, account).where(is(kind, subjectId)).execute();
+  }
+
+  int countWaiting(long account) {
+    return db.fetchCount(JOB, JOB.ASKED_BY.eq(account).and(JOB.STATE.eq(JobState.WAITING)));
+  }
+
   private InsertSetMoreStep<JobRecord> inserted(JobKind kind, long subjectId) {
     return db.insertInto(JOB)
         .set(JOB.KIND, kind.word())

@@ -13,7 +13,7 @@ final class PacedInput implements InputBuffer {
   static final long LEAST_BYTES_A_SECOND = 4096;
 
   /** Nothing is expected of the first seconds. */
-  static final long GRACE_MS = 8_000;
+  static final long GRACE_MS = 5_000;
 
   static final long LONGEST_MS = 2 * 3_600_000L;
 

@@ -32,7 +32,9 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.DatabindException;
+import tools.jackson.databind.exc.MismatchedInputException;
 
 /**
  * Turns exceptions into problem details (RFC 9457) with words that say what is wrong, where and what to do;
@@ -114,14 +116,14 @@ class ProblemAdvice {
       return problem(HttpStatus.BAD_REQUEST, refused.getMessage());
     }
     for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+      if (cause instanceof StreamConstraintsException) {
+        return problem(HttpStatus.BAD_REQUEST, "The request's body is nested too deeply or has too long a name, number or text.");
+      }
       if (cause instanceof DatabindException databind) {
         String field = path(databind.getPath());
         return problem(
             HttpStatus.BAD_REQUEST,
-            (field.isEmpty() ? "The request's body" : field)
-                + " cannot be read: "
-                + firstLine(databind.getOriginalMessage())
-                + ".");
+            (field.isEmpty() ? "The request's body" : field) + " cannot be read: " + words(databind) + ".");
       }
       if (cause instanceof JacksonException json) {
         return problem(
@@ -144,6 +146,13 @@ class ProblemAdvice {
       return slow(slow);
     }
     return problem(HttpStatus.BAD_REQUEST, "The upload cannot be read: it was broken off, or is no multipart/form-data.");
+  }
+
+  /** What our own records refuse is a sentence; of types only we know the names. */
+  private static String words(DatabindException e) {
+    return e instanceof MismatchedInputException mismatch && mismatch.getOriginalMessage().contains("`")
+        ? "it is not of the type that is expected there"
+        : firstLine(e.getOriginalMessage());
   }
 
   private static Throwable rootOf(Throwable e) {

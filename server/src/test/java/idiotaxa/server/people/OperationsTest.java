@@ -1,5 +1,6 @@
 package idiotaxa.server.people;
 
+import static idiotaxa.server.db.Tables.JOB;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import idiotaxa.server.TestModels;
@@ -8,10 +9,13 @@ import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import idiotaxa.server.running.Studio;
+import java.net.http.HttpResponse;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jooq.DSLContext;
+import org.jooq.Query;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -240,6 +244,53 @@ class OperationsTest {
     }
     assertThat(acts)
         .containsExactly("Wim script POST /api/assets/" + asset + "/groups", "Wim script POST /api/assets");
+  }
+
+  @Test
+  void whatWasRefusedIsInTheTrailAsRefused() {
+    long before = manager.json("/api/trail").get(0).get("id").asLong();
+    String groups = "/api/assets/" + otherAsset + "/groups";
+    assertThat(lookingHere.send("POST", groups, "{\"name\": \"a\"}").statusCode()).isEqualTo(403);
+    assertThat(workingElsewhere.send("POST", groups, "{\"name\": \"a\"}").statusCode()).isEqualTo(404);
+    assertThat(workingElsewhere.send("GET", "/api/assets/" + otherAsset, null).statusCode()).isEqualTo(404);
+    List<String> acts = new ArrayList<>();
+    for (JsonNode entry : manager.json("/api/trail")) {
+      if (entry.get("id").asLong() > before) {
+        acts.add(entry.get("person").asString() + " " + entry.get("act").asString());
+      }
+    }
+    assertThat(acts).containsExactly("Elsa refused: POST " + groups, "Lou refused: POST " + groups);
+  }
+
+  @Test
+  void nobodyFillsTheQueueForEverybody() {
+    DSLContext db = application.bean(DSLContext.class);
+    long wim = studio.account("Wim", Role.WORK);
+    List<Query> rows = new ArrayList<>();
+    for (long id = -1; id >= -2000; id--) {
+      rows.add(
+          db.insertInto(JOB)
+              .set(JOB.KIND, "lay-out")
+              .set(JOB.SUBJECT_ID, id)
+              .set(JOB.STATE, "waiting")
+              .set(JOB.DOING, "waiting")
+              .set(JOB.SHARE, 0.0)
+              .set(JOB.ATTEMPTS, 0)
+              .set(JOB.DEATHS, 0)
+              .set(JOB.IS_CANCELLED, false)
+              .set(JOB.ASKED_BY, wim));
+    }
+    db.batch(rows).execute();
+    try {
+      byte[] model = "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n".getBytes();
+      String path = "/api/assets/" + otherAsset + "/models?role=target";
+      HttpResponse<byte[]> refused = workingHere.tryToUpload(path, "a.obj", model);
+      assertThat(refused.statusCode()).isEqualTo(429);
+      assertThat(ApiClient.detail(refused)).contains("2,000 jobs waiting");
+      assertThat(manager.tryToUpload(path, "a.obj", model).statusCode()).isIn(200, 201, 202);
+    } finally {
+      db.deleteFrom(JOB).where(JOB.SUBJECT_ID.lt(0L)).execute();
+    }
   }
 
   @Test

@@ -71,7 +71,7 @@ public final class ApiClient {
                     ? HttpRequest.BodyPublishers.noBody()
                     : HttpRequest.BodyPublishers.ofString(json));
     for (int i = 0; i < headers.length; i += 2) {
-      request.header(headers[i], headers[i + 1]);
+      request.setHeader(headers[i], headers[i + 1]);
     }
     return exchange(request.build());
   }

@@ -8,6 +8,7 @@ import idiotaxa.server.running.PackedAsset;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import java.net.http.HttpResponse;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -53,6 +54,27 @@ class ProblemTest {
         api.send(method, path.replace("ID", "" + NOBODY), body, "If-Match", "\"1\""),
         404,
         "" + NOBODY);
+  }
+
+  @Test
+  void controlCharactersAreNoLettersOfAName() {
+    check(api.send("POST", "/api/assets", "{\"name\": \"a\\u0000b\"}"), 400, "name: there is a control character (U+0000) in it");
+    check(api.send("POST", "/api/assets", "{\"name\": \"bell\\u0007\"}"), 400, "U+0007");
+  }
+
+  @Test
+  void aBodyOfBracketsIsASentence() {
+    String brackets = "[".repeat(100_000);
+    check(api.send("POST", "/api/assets", "{\"other\": " + brackets), 400, "nested too deeply");
+    check(api.send("POST", "/api/assets", brackets), 400, "not of the type that is expected");
+  }
+
+  @Test
+  void onlyJsonIsRead() {
+    for (String type : List.of("application/yaml", "application/x-yaml", "application/xml", "text/plain", "application/cbor")) {
+      assertThat(api.send("POST", "/api/assets", "name: by another parser", "Content-Type", type).statusCode()).as(type).isEqualTo(415);
+    }
+    assertThat(api.send("GET", "/api/assets", null, "Accept", "application/yaml").statusCode()).isEqualTo(406);
   }
 
   @Test

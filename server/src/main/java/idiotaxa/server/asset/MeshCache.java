@@ -38,8 +38,13 @@ public class MeshCache {
     this.json = json;
   }
 
-  /** One state of a revision's geometry. */
-  private record State(long revisionId, int version) {}
+  /**
+   * What a revision's geometry is made of; its files never change. Named by its content and not by a number, which a transaction
+   * that is rolled back gives to something that never was.
+   *
+   * @param partEdits JSON, null for none
+   */
+  private record State(long revisionId, Long uvBlobId, String partEdits) {}
 
   /**
    * @throws idiotaxa.core.file.FormatException when the revision's files are refused
@@ -55,13 +60,13 @@ public class MeshCache {
    */
   public CachedMesh get(long revisionId, Progress progress) {
     // Asked many times a request: only what names the state, not all that was found out about the model.
-    State state = new State(revisionId, revisions.geometryVersion(revisionId));
-    return meshes.get(state, key -> read(revisions.get(revisionId), progress));
+    RevisionStore.Geometry geometry = revisions.geometry(revisionId);
+    return meshes.get(new State(revisionId, geometry.uvBlobId(), geometry.partEdits()), key -> read(key, progress));
   }
 
   /** Keeps a state of a revision that the caller has made already, as {@link #get} will be asked for it. */
-  public void put(long revisionId, int version, CachedMesh mesh) {
-    meshes.put(new State(revisionId, version), mesh);
+  public void put(long revisionId, Long uvBlobId, String partEdits, CachedMesh mesh) {
+    meshes.put(new State(revisionId, uvBlobId, partEdits), mesh);
   }
 
   /** The mesh as it lies on its target: with the alignment that is kept with a source. */
@@ -88,13 +93,13 @@ public class MeshCache {
     return FileBundle.of(row.fileName(), paths);
   }
 
-  private CachedMesh read(RevisionStore.RevisionRow row, Progress progress) {
-    Mesh mesh = MeshFiles.read(bundle(row), progress);
-    if (row.uvBlobId() != null) {
-      mesh = mesh.withCornerUvs(UvFile.read(files.file(row.uvBlobId())));
+  private CachedMesh read(State state, Progress progress) {
+    Mesh mesh = MeshFiles.read(bundle(state.revisionId()), progress);
+    if (state.uvBlobId() != null) {
+      mesh = mesh.withCornerUvs(UvFile.read(files.file(state.uvBlobId())));
     }
-    if (row.partEdits() != null) {
-      for (PartEdit edit : json.readValue(row.partEdits(), PartEdit[].class)) {
+    if (state.partEdits() != null) {
+      for (PartEdit edit : json.readValue(state.partEdits(), PartEdit[].class)) {
         mesh = edit.apply(mesh);
       }
     }

@@ -146,13 +146,21 @@ public class RevisionStore {
   }
 
   /**
+   * What was changed beside the files of a revision.
+   *
+   * @param uvBlobId UVs of an automatic layout, null for the file's own
+   * @param partEdits JSON, null for none
+   */
+  public record Geometry(Long uvBlobId, String partEdits) {}
+
+  /**
    * @throws NotFoundException when there is no such revision
    */
-  public int geometryVersion(long id) {
-    return db.select(REVISION.GEOMETRY_VERSION)
+  public Geometry geometry(long id) {
+    return db.select(REVISION.UV_BLOB_ID, REVISION.PART_EDITS)
         .from(REVISION)
         .where(REVISION.ID.eq(id))
-        .fetchOptional(REVISION.GEOMETRY_VERSION)
+        .fetchOptional(r -> new Geometry(r.value1(), r.value2()))
         .orElseThrow(() -> new NotFoundException("revision", id));
   }
 
@@ -332,10 +340,17 @@ public class RevisionStore {
   }
 
   /**
+   * Keeps what was found in a model, unless its geometry is another one by now.
+   *
+   * @param version of the geometry that was looked through
    * @param openFindings how many of its findings may make a bake come out wrong
    */
-  public void setInspection(long id, String inspection, int openFindings) {
-    db.update(REVISION).set(REVISION.INSPECTION, inspection).set(REVISION.OPEN_FINDINGS, openFindings).where(REVISION.ID.eq(id)).execute();
+  public void setInspection(long id, int version, String inspection, int openFindings) {
+    db.update(REVISION)
+        .set(REVISION.INSPECTION, inspection)
+        .set(REVISION.OPEN_FINDINGS, openFindings)
+        .where(REVISION.ID.eq(id), REVISION.GEOMETRY_VERSION.eq(version))
+        .execute();
   }
 
   public void setClaimedShare(long id, double share) {

@@ -99,6 +99,10 @@ public class BakeService {
     return id;
   }
 
+  public boolean isInTrash(long bakeId) {
+    return bakes.isInTrash(bakeId);
+  }
+
   /**
    * @throws NotFoundException when there is no such bake
    */

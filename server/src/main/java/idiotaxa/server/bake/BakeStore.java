@@ -166,6 +166,10 @@ public class BakeStore {
         .execute();
   }
 
+  boolean isInTrash(long id) {
+    return db.fetchExists(BAKE, BAKE.ID.eq(id), BAKE.TRASHED_AT.isNotNull());
+  }
+
   private BakeRow row(BakeRecord r) {
     return new BakeRow(
         r.getId(),

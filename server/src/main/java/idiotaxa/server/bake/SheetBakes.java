@@ -11,6 +11,7 @@ import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.work.Parallel;
+import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.server.blob.BlobStore;
@@ -39,6 +40,7 @@ class SheetBakes implements JobWork {
 
   private static final TypeReference<Map<String, String>> PART_KEYS = new TypeReference<>() {};
 
+  private final AssetStore assets;
   private final BakeStore bakes;
   private final BlobStore blobs;
   private final BlobFiles files;
@@ -48,6 +50,7 @@ class SheetBakes implements JobWork {
   private final JsonMapper json;
 
   SheetBakes(
+      AssetStore assets,
       BakeStore bakes,
       BlobStore blobs,
       BlobFiles files,
@@ -55,6 +58,7 @@ class SheetBakes implements JobWork {
       MeshCache meshes,
       BakeInputs inputs,
       JsonMapper json) {
+    this.assets = assets;
     this.bakes = bakes;
     this.blobs = blobs;
     this.files = files;
@@ -78,6 +82,11 @@ class SheetBakes implements JobWork {
 
   private SheetRow sheet(long sheetId) {
     return bakes.findSheet(sheetId).orElseThrow(() -> new NotFoundException("sheet", sheetId));
+  }
+
+  @Override
+  public void lock(long sheetId) {
+    bakes.findSheet(sheetId).flatMap(row -> bakes.find(row.bakeId())).ifPresent(bake -> assets.lock(bake.assetId()));
   }
 
   @Override

@@ -47,11 +47,13 @@ class HiddenFaceWork implements JobWork {
     long assetId = revisions.get(revisionId).assetId();
     run.finish(
         () -> {
-          // The asset's row first, as in every change: what is kept holds the revision's, and who claims
-          // meanwhile holds the two in that order.
-          journal.lock(assetId);
           hidden.keep(revisionId, faces);
           journal.countAnew(assetId, revisionId);
         });
+  }
+
+  @Override
+  public void lock(long revisionId) {
+    revisions.find(revisionId).ifPresent(row -> journal.lock(row.assetId()));
   }
 }

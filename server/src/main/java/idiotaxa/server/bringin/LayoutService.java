@@ -1,7 +1,11 @@
 package idiotaxa.server.bringin;
 
+import idiotaxa.core.check.ModelInspection;
+import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.unwrap.UnwrapSettings;
 import idiotaxa.core.unwrap.UvUnwrap;
+import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.asset.UvFile;
@@ -27,6 +31,7 @@ public class LayoutService implements JobWork {
   /** Of a triangle: mesh, charts and their packing. */
   private static final long BYTES_A_TRIANGLE = 600;
 
+  private final AssetStore assets;
   private final RevisionStore revisions;
   private final LayoutStore layouts;
   private final BlobStore blobs;
@@ -38,6 +43,7 @@ public class LayoutService implements JobWork {
   private final JsonMapper json;
 
   public LayoutService(
+      AssetStore assets,
       RevisionStore revisions,
       LayoutStore layouts,
       BlobStore blobs,
@@ -47,6 +53,7 @@ public class LayoutService implements JobWork {
       JobQueue queue,
       JobStore jobs,
       JsonMapper json) {
+    this.assets = assets;
     this.revisions = revisions;
     this.layouts = layouts;
     this.blobs = blobs;
@@ -88,18 +95,27 @@ public class LayoutService implements JobWork {
   @Override
   public void run(long layoutId, JobRun run) throws IOException {
     LayoutStore.LayoutRow row = find(layoutId);
-    UvUnwrap.Result result =
-        UvUnwrap.of(
-            meshes.get(row.revisionId()).mesh(),
-            json.readValue(row.settings(), UnwrapSettings.class),
-            run);
+    RevisionStore.RevisionRow before = revisions.get(row.revisionId());
+    Mesh mesh = meshes.get(row.revisionId()).mesh();
+    UvUnwrap.Result result = UvUnwrap.of(mesh, json.readValue(row.settings(), UnwrapSettings.class), run);
     long blob = store(result.uvs());
+    // Takes long: nobody is to wait for it behind the asset's lock.
+    ModelInspection seen = ModelInspector.inspect(mesh.withCornerUvs(result.uvs()), before.fileName(), run);
+    int version = before.geometryVersion() + 1;
     run.finish(
         () -> {
           revisions.setUvs(row.revisionId(), blob);
           layouts.setLaidOut(layoutId, result.charts(), result.coverage());
-          models.inspectAnew(row.revisionId());
+          models.keepInspection(before, version, seen);
         });
+    if (revisions.get(row.revisionId()).geometryVersion() != version) {
+      models.inspectAnew(row.revisionId());
+    }
+  }
+
+  @Override
+  public void lock(long layoutId) {
+    layouts.find(layoutId).flatMap(row -> revisions.find(row.revisionId())).ifPresent(row -> assets.lock(row.assetId()));
   }
 
   private long store(float[] uvs) throws IOException {

@@ -9,6 +9,7 @@ import idiotaxa.server.group.GroupService;
 import idiotaxa.server.asset.SheetPlans;
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.align.AlignmentCheck;
+import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.mesh.Mesh;
@@ -122,13 +123,23 @@ public class ModelService {
     inspectAnew(revisionId);
   }
 
-  /** Brings what is said about a model up to date with its parts and UVs. */
+  /**
+   * Brings what is said about a model up to date with its parts and UVs. What was looked through before somebody changed these
+   * again is not kept: whoever changed them looks through it as well.
+   */
   void inspectAnew(long revisionId) {
     RevisionStore.RevisionRow row = row(revisionId);
-    var inspection = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName(), Progress.NONE);
+    keepInspection(
+        row, row.geometryVersion(), ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName(), Progress.NONE));
+  }
+
+  /**
+   * @param version of the geometry that was looked through
+   */
+  void keepInspection(RevisionStore.RevisionRow row, int version, ModelInspection inspection) {
     boolean isSource = row.role().equals(RevisionStore.SOURCE);
     revisions.setInspection(
-        revisionId, json.writeValueAsString(inspection), OpenFindings.count(inspection, isSource));
+        row.id(), version, json.writeValueAsString(inspection), OpenFindings.count(inspection, isSource));
   }
 
   /** How a source lies to the current target as its file has it, and what would bring it there. */

@@ -91,7 +91,6 @@ class ReadWork implements JobWork {
   }
 
   private void keep(RevisionStore.RevisionRow row, ModelInspection read, PreparedCarry carry, boolean isLast) {
-    assets.lock(row.assetId());
     boolean isStill =
         carry == null ? revisions.replacedBy(row).isEmpty() : carries.isStillBefore(row, carry);
     if (!isStill) {
@@ -107,6 +106,11 @@ class ReadWork implements JobWork {
     if (!isSource) {
       hidden.ask(row.id());
     }
+  }
+
+  @Override
+  public void lock(long revisionId) {
+    revisions.find(revisionId).ifPresent(row -> assets.lock(row.assetId()));
   }
 
   @Override

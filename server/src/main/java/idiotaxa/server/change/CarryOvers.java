@@ -141,11 +141,10 @@ public class CarryOvers {
     if (journal.lastEntry(revision.assetId()) != claims.lastEntry()) {
       throw new OutdatedCarryException();
     }
-    int version = revision.geometryVersion();
     if (!prepared.parts().edits().isEmpty()) {
       String edits = json.writeValueAsString(prepared.parts().edits());
-      revisions.setPartEdits(revision.id(), version, edits);
-      meshes.put(revision.id(), version + 1, prepared.fresh());
+      revisions.setPartEdits(revision.id(), revision.geometryVersion(), edits);
+      meshes.put(revision.id(), revision.uvBlobId(), edits, prepared.fresh());
     }
     if (revision.role().equals(RevisionStore.SOURCE) && revision.alignment() == null) {
       revisions.setAlignment(revision.id(), prepared.from().alignment());

@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -75,7 +76,8 @@ class HandoffFolder {
   }
 
   private static void unpack(Path zip, Path into, String name) throws IOException {
-    Path coming = Files.createTempDirectory(into, UNDER_WAY);
+    // With the rights that new folders have there: whoever the package is for has another account.
+    Path coming = Files.createDirectory(into.resolve(UNDER_WAY + UUID.randomUUID()));
     try {
       try (ZipInputStream in = new ZipInputStream(Files.newInputStream(zip))) {
         for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {

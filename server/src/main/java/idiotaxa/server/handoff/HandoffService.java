@@ -126,6 +126,11 @@ public class HandoffService {
   @Transactional
   public long start(long bakeId, Template template) {
     BakeRow bake = bakes.get(bakeId);
+    // The lock that the trash takes: a bake is put there or a package is made of it, not both.
+    assets.lock(bake.assetId());
+    if (bakes.isInTrash(bakeId)) {
+      throw new ConflictException("This bake lies in the trash; take it back first, then hand off.");
+    }
     if (!bakes.sheets(bakeId).stream().allMatch(SheetRow::isBaked)) {
       throw new ConflictException("The bake is not finished; bake first, then hand off.");
     }

@@ -11,6 +11,7 @@ import idiotaxa.core.mask.MaskPlan;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.work.Parallel;
+import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.bake.BakeInputs;
 import idiotaxa.server.bake.BakeRow;
@@ -50,6 +51,7 @@ class PackWork implements JobWork {
   /** Of a triangle: the mesh and its copy with colours. */
   private static final long BYTES_A_TRIANGLE = 200;
 
+  private final AssetStore assets;
   private final BakeService bakes;
   private final HandoffStore handoffs;
   private final BlobStore blobs;
@@ -63,6 +65,7 @@ class PackWork implements JobWork {
   private final JsonMapper json;
 
   PackWork(
+      AssetStore assets,
       BakeService bakes,
       HandoffStore handoffs,
       BlobStore blobs,
@@ -74,6 +77,7 @@ class PackWork implements JobWork {
       BakeInputs inputs,
       SheetPresence presence,
       JsonMapper json) {
+    this.assets = assets;
     this.bakes = bakes;
     this.handoffs = handoffs;
     this.blobs = blobs;
@@ -90,6 +94,11 @@ class PackWork implements JobWork {
   @Override
   public JobKind kind() {
     return JobKind.PACK_HANDOFF;
+  }
+
+  @Override
+  public void lock(long handoffId) {
+    handoffs.find(handoffId).ifPresent(row -> assets.lock(row.assetId()));
   }
 
   @Override

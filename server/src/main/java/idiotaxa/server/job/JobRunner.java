@@ -77,11 +77,10 @@ class JobRunner {
       return;
     }
     JobWork work = works.stream().filter(w -> w.kind() == kind).findFirst().orElseThrow();
-    Run run = new Run(kind, id, attempt.number());
+    Run run = new Run(work, id, attempt.number());
     if (attempt.deaths() >= MOST_DEATHS || attempt.number() > MOST_ATTEMPTS) {
       String times = attempt.deaths() >= MOST_DEATHS ? "its process ended twice" : "it was begun three times and did not end";
       run.fail(
-          work,
           "This was not tried again: "
               + times
               + ", perhaps for lack of memory. Choose a smaller size or a smaller model, or give the"
@@ -97,12 +96,12 @@ class JobRunner {
         work.run(id, run);
       }
     } catch (CancelledException e) {
-      run.cancelled(work, e);
+      run.cancelled(e);
     } catch (IllegalArgumentException
         | ConflictException
         | NotFoundException
         | FormatException e) {
-      run.fail(work, e.getMessage());
+      run.fail(e.getMessage());
     } catch (TransientDataAccessException
         | RecoverableDataAccessException
         | NonTransientDataAccessResourceException
@@ -113,14 +112,12 @@ class JobRunner {
     } catch (OutOfMemoryError e) {
       LOG.error("Job {} {} ran out of memory and will not be tried again", kind.word(), id, e);
       run.fail(
-          work,
           "This needs more memory than the %s that the application has; choose a smaller size or model, or"
                   .formatted(gigabytes(Runtime.getRuntime().maxMemory()))
               + " give it more.");
     } catch (IOException | RuntimeException | StackOverflowError e) {
       LOG.error("Job {} {} failed and will not be tried again", kind.word(), id, e);
       run.fail(
-          work,
           "It failed unexpectedly; the log of %s has more under \"%s %d\".".formatted(process.name(), kind.word(), id));
     }
   }
@@ -131,13 +128,15 @@ class JobRunner {
 
   /** One attempt at one job. */
   private final class Run implements JobRun {
+    private final JobWork work;
     private final JobKind kind;
     private final long id;
     private final int attempt;
     private final DatabaseProgress progress;
 
-    Run(JobKind kind, long id, int attempt) {
-      this.kind = kind;
+    Run(JobWork work, long id, int attempt) {
+      this.work = work;
+      kind = work.kind();
       this.id = id;
       this.attempt = attempt;
       progress =
@@ -171,34 +170,29 @@ class JobRunner {
 
     @Override
     public void finish(Runnable keepResult) {
+      end(JobState.DONE, null, keepResult);
+    }
+
+    void fail(String problem) {
+      end(JobState.FAILED, problem, () -> work.failed(id, problem));
+    }
+
+    private void end(String state, String problem, Runnable alongWithIt) {
       transaction.executeWithoutResult(
           status -> {
-            if (jobs.end(kind, id, attempt, JobState.DONE, null)) {
-              keepResult.run();
+            work.lock(id);
+            if (jobs.end(kind, id, attempt, state, problem)) {
+              alongWithIt.run();
             }
           });
     }
 
-    void fail(JobWork work, String problem) {
-      transaction.executeWithoutResult(
-          status -> {
-            if (jobs.end(kind, id, attempt, JobState.FAILED, problem)) {
-              work.failed(id, problem);
-            }
-          });
-    }
-
-    void cancelled(JobWork work, CancelledException e) {
+    void cancelled(CancelledException e) {
       if (isStopping) {
         jobs.giveBack(kind, id, attempt, false);
         throw e;
       }
-      transaction.executeWithoutResult(
-          status -> {
-            if (jobs.end(kind, id, attempt, JobState.CANCELLED, null)) {
-              work.cancelled(id);
-            }
-          });
+      end(JobState.CANCELLED, null, () -> work.cancelled(id));
     }
   }
 }

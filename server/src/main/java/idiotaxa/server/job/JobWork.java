@@ -20,6 +20,12 @@ public interface JobWork {
    */
   void run(long id, JobRun run) throws IOException;
 
+  /**
+   * Holds what others hold when they look at the job, before the job's own row is: the asset that it belongs to. Called first in
+   * every transaction that ends the job, so that nobody who stops it and its end wait for each other.
+   */
+  void lock(long id);
+
   /** The job has ended without a result; called in the transaction that says so. */
   default void failed(long id, String problem) {}
 

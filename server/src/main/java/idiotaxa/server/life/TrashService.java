@@ -15,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class TrashService {
   private static final int MOST_SHOWN = 1000;
+  private static final String REMOVED = "This model was removed for good: its files are gone. Bring the model in again.";
 
   private final TrashStore trash;
   private final RemovalStore removals;
@@ -85,7 +86,9 @@ class TrashService {
   @Transactional
   public void takeBack(TrashKind kind, long id) {
     lock(kind, id);
-    if (kind == TrashKind.BAKE) {
+    if (kind == TrashKind.MODEL) {
+      refuseWhile(trash.isRemoved(id), REMOVED);
+    } else if (kind == TrashKind.BAKE) {
       refuseWhile(trash.isModelInTrash(id), "A model of this bake lies in the trash; take that back first.");
     } else if (kind == TrashKind.PACKAGE) {
       refuseWhile(trash.isBakeInTrash(id), "The bake of this package lies in the trash; take that back first.");
@@ -100,7 +103,13 @@ class TrashService {
   public void remove(TrashKind kind, long id) {
     lock(kind, id);
     refuseWhile(thing(kind, id).trashedAt() == null, "Only what lies in the trash is removed for good.");
+    refuseWhile(isHeld(kind, id), "Packages that are not in the trash were made of this bake; put those into the trash first.");
     removeLocked(kind, id);
+  }
+
+  /** Whether something that is not in the trash would go with it. */
+  private boolean isHeld(TrashKind kind, long id) {
+    return kind == TrashKind.BAKE && trash.hasPackages(id);
   }
 
   private void removeLocked(TrashKind kind, long id) {
@@ -125,7 +134,8 @@ class TrashService {
     }
     lock(kind, id);
     LocalDateTime since = trash.find(kind, id).map(TrashStore.Thing::trashedAt).orElse(null);
-    if (since != null && since.isBefore(LocalDateTime.now(clock).minus(properties.trashTime()))) {
+    boolean isOverdue = since != null && since.isBefore(LocalDateTime.now(clock).minus(properties.trashTime()));
+    if (isOverdue && !isHeld(kind, id)) {
       removeLocked(kind, id);
     }
   }

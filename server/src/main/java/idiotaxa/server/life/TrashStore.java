@@ -114,6 +114,11 @@ class TrashStore {
     return step.where(c.trashedAt().isNotNull(), condition);
   }
 
+  /** Whether the files of a model are gone. */
+  boolean isRemoved(long revisionId) {
+    return db.fetchExists(REVISION, REVISION.ID.eq(revisionId), REVISION.REMOVED_AT.isNotNull());
+  }
+
   boolean isCurrent(long revisionId) {
     return db.fetchExists(REVISION, REVISION.ID.eq(revisionId), REVISION.IS_CURRENT.isTrue());
   }

@@ -27,6 +27,9 @@ import org.springframework.stereotype.Component;
 /** Baked sheets with their islands, as they are baked and as a plan's edits leave them. */
 @Component
 public class MaskSheets {
+  private static final String CHANGED =
+      "The target's UVs or parts were changed after this bake; bake again, then make masks.";
+
   /** Sheets of 4096 px take 64 MB each. */
   private static final int KEPT = 4;
 
@@ -74,12 +77,18 @@ public class MaskSheets {
    */
   public MaskTarget target(BakeRow bake) {
     if (revisions.get(bake.targetId()).geometryVersion() != bake.targetVersion()) {
-      throw new ConflictException(
-          "The target's UVs or parts were changed after this bake; bake again, then make masks.");
+      throw new ConflictException(CHANGED);
     }
-    return targets.get(
-        new TargetKey(bake.targetId(), bake.targetVersion()),
-        key -> MaskTarget.of(meshes.get(key.revisionId()).mesh()));
+    return targets.get(new TargetKey(bake.targetId(), bake.targetVersion()), this::readTarget);
+  }
+
+  private MaskTarget readTarget(TargetKey key) {
+    MaskTarget target = MaskTarget.of(meshes.get(key.revisionId()).mesh());
+    // What was changed while it was read must not be kept under the number from before.
+    if (revisions.get(key.revisionId()).geometryVersion() != key.version()) {
+      throw new ConflictException(CHANGED);
+    }
+    return target;
   }
 
   /** Names the UVs of a sheet. */

@@ -13,6 +13,7 @@ import idiotaxa.server.web.ConflictException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -62,6 +63,15 @@ class HandoffFolderTest {
   }
 
   /** A tool that watches sees the package's folder only when everything is in it. */
+  @Test
+  void aPackageHasTheRightsThatNewFoldersHaveThere() throws IOException {
+    Path into = temp.resolve("watched");
+    String name = folder(into).deliver(packed());
+    Path own = Files.createDirectory(temp.resolve("a new folder"));
+    assertThat(Files.getPosixFilePermissions(into.resolve(name))).isEqualTo(Files.getPosixFilePermissions(own));
+    assertThat(Files.getPosixFilePermissions(own)).contains(PosixFilePermission.GROUP_READ);
+  }
+
   @Test
   void whoeverWatchesNeverSeesHalfAPackage() throws Exception {
     long handoff = packed();

@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.core.work.CancelledException;
+import idiotaxa.server.asset.AssetStore;
+import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -33,6 +36,7 @@ class JobRunnerTest {
   /** Does what a test says, and remembers what it was told. */
   private static final class Misbehaving implements JobWork {
     private Deed deed = run -> {};
+    private Runnable lock = () -> {};
     private int begun;
     private final List<String> failures = new ArrayList<>();
 
@@ -44,6 +48,11 @@ class JobRunnerTest {
     @Override
     public long memoryBytes(long id) {
       return 1 << 20;
+    }
+
+    @Override
+    public void lock(long id) {
+      lock.run();
     }
 
     @Override
@@ -88,6 +97,43 @@ class JobRunnerTest {
     runWith(run -> run.finish(() -> kept.add("result")));
     assertThat(kept).containsExactly("result");
     assertThat(job().state()).isEqualTo(JobState.DONE);
+  }
+
+  /** Whoever stops it holds its asset and then its row; the end of the job takes the same way. */
+  @Test
+  void whoStopsAJobAndItsEndDoNotWaitForEachOther() throws Exception {
+    AssetStore assets = application.bean(AssetStore.class);
+    TransactionTemplate transaction = application.bean(TransactionTemplate.class);
+    long asset = new ApiClient(application).createAsset("Stopped at its end");
+    CountDownLatch isAtItsEnd = new CountDownLatch(1);
+    work.lock =
+        () -> {
+          isAtItsEnd.countDown();
+          assets.lock(asset);
+        };
+    List<String> kept = new ArrayList<>();
+    Thread end = new Thread(() -> runWith(run -> run.finish(() -> kept.add("result"))));
+    transaction.executeWithoutResult(
+        status -> {
+          assets.lock(asset);
+          end.start();
+          await(isAtItsEnd);
+          // It waits for the asset now, and must not hold its row while it does.
+          jobs.cancel(KIND, List.of(id));
+        });
+    end.join();
+    assertThat(job().state()).isIn(JobState.DONE, JobState.CANCELLED);
+    assertThat(kept).hasSize(job().state().equals(JobState.DONE) ? 1 : 0);
+  }
+
+  private static void await(CountDownLatch latch) {
+    try {
+      latch.await();
+      // Long enough for the statement behind it to be sent.
+      Thread.sleep(300);
+    } catch (InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   @Test

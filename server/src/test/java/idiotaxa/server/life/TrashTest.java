@@ -95,6 +95,26 @@ class TrashTest {
   }
 
   @Test
+  void nothingIsPackedOfABakeInTheTrashSoThatNoPackageGoesWithIt() {
+    SortedAsset sorted = sorted("Trashed mooring");
+    api.post(sorted.path() + "/proposal?from=materials", "");
+    PackedAsset packed = new PackedAsset(api, sorted.asset);
+    long bake = packed.bake();
+    assertThat(post("/api/bakes/" + bake + "/trash")).isEqualTo(204);
+    var refused = api.send("POST", "/api/bakes/" + bake + "/handoffs", PackedAsset.TEMPLATE);
+    assertThat(refused.statusCode()).isEqualTo(409);
+    assertThat(ApiClient.detail(refused)).contains("lies in the trash");
+    // One from before that was refused: it is in nobody's trash and does not go with the bake.
+    post("/api/bakes/" + bake + "/take-back");
+    long handoff = packed.pack(bake);
+    application.bean(TrashStore.class).set(TrashKind.BAKE, bake, java.time.LocalDateTime.now(Clock.systemUTC()));
+    var kept = api.send("DELETE", "/api/bakes/" + bake, null);
+    assertThat(kept.statusCode()).isEqualTo(409);
+    cleanUpAt(Duration.ofDays(40));
+    assertThat(api.send("GET", "/api/handoffs/" + handoff + "/files", null).statusCode()).isEqualTo(200);
+  }
+
+  @Test
   void aModelThatWasReplacedGoesWithItsFilesAndTheHistoryStays() {
     SortedAsset sorted = sorted("Old davit");
     long group = sorted.createGroup("davit");
@@ -107,6 +127,7 @@ class TrashTest {
     assertThat(refusal("/api/revisions/" + sorted.revision + "/make-current")).contains("trash");
     assertThat(api.send("DELETE", "/api/revisions/" + sorted.revision, null).statusCode()).isEqualTo(204);
     assertThat(trash()).doesNotContain("model " + sorted.revision);
+    assertThat(refusal("/api/revisions/" + sorted.revision + "/take-back")).contains("removed for good");
     // Undo of its claims meets no model any more, and says nothing wrong.
     int steps = sorted.history().size();
     assertThat(sorted.step(-steps).get("position").asInt()).isZero();

@@ -62,6 +62,41 @@ class EveryMigrationTest {
     }
   }
 
+  /** A process of an earlier version is waited for, and is named where it does not end. */
+  @Test
+  void theSchemaIsLeftAloneWhileAnEarlierVersionUsesIt() throws Exception {
+    try (Connection db = open()) {
+      flyway(MigrationVersion.fromVersion("12")).migrate();
+      execute(
+          db,
+          "INSERT INTO running_process (name, host, kinds, serves_pages, threads, memory_megabytes, began_at, seen_at)"
+              + " VALUES ('worker 7', 'kiln', 'bake-sheet', 0, 3, 6000, UTC_TIMESTAMP(6), UTC_TIMESTAMP(6))");
+      Flyway flyway = flyway(MigrationVersion.LATEST);
+      assertThat(new LivingProcesses(flyway.getConfiguration().getDataSource()).names()).containsExactly("worker 7 on kiln");
+      // It ends after a moment, as one that was told to.
+      Thread ends = new Thread(() -> endSoon());
+      ends.start();
+      SchemaConfig.waitForEarlier(flyway);
+      ends.join();
+      flyway.migrate();
+      assertThat(flyway.info().pending()).isEmpty();
+      // Nothing is waited for when nothing is to be changed, and not for those that are silent.
+      execute(db, "UPDATE running_process SET ended_at = NULL, seen_at = UTC_TIMESTAMP(6)");
+      SchemaConfig.waitForEarlier(flyway);
+      execute(db, "UPDATE running_process SET seen_at = UTC_TIMESTAMP(6) - INTERVAL 20 SECOND");
+      assertThat(new LivingProcesses(flyway.getConfiguration().getDataSource()).names()).isEmpty();
+    }
+  }
+
+  private void endSoon() {
+    try (Connection db = open()) {
+      Thread.sleep(1000);
+      execute(db, "UPDATE running_process SET ended_at = UTC_TIMESTAMP(6)");
+    } catch (SQLException | InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
   /** A row with the number 1 in every table; what points to others points to their number 1. */
   private Map<String, Integer> fill(Connection db) throws SQLException {
     execute(db, "SET FOREIGN_KEY_CHECKS = 0");

@@ -6,6 +6,8 @@ import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
@@ -104,6 +106,35 @@ public class QueueService {
         since == null ? 0 : Math.max(0, Duration.between(since, LocalDateTime.now(clock)).toSeconds()));
   }
 
+  /** Kinds of which a job waits for so long while no process that is there takes any. */
+  List<String> withoutAnybody(Duration patience) {
+    Set<String> taken =
+        processes.open(MOST_OPEN).stream()
+            .filter(told -> !isSilent(told))
+            .flatMap(told -> told.process().kinds().stream())
+            .collect(Collectors.toSet());
+    LocalDateTime before = LocalDateTime.now(clock).minus(patience);
+    return queue.waitingSinceByKind().entrySet().stream()
+        .filter(kind -> kind.getValue() != null && kind.getValue().isBefore(before) && !taken.contains(kind.getKey()))
+        .map(Map.Entry::getKey)
+        .sorted()
+        .toList();
+  }
+
+  /** Jobs that failed within the last hour. */
+  int failedLately() {
+    return queue.countFailed(LocalDateTime.now(clock).minusHours(1));
+  }
+
+  /** Processes that did not say that they end and are not heard of. */
+  long silent() {
+    return processes.open(MOST_OPEN).stream().filter(this::isSilent).count();
+  }
+
+  private boolean isSilent(ProcessStore.Told told) {
+    return told.seenAt().isBefore(LocalDateTime.now(clock).minus(SILENCE));
+  }
+
   public Queue all() {
     List<QueueStore.Line> running = queue.open(JobState.RUNNING, MOST_OPEN);
     return new Queue(
@@ -119,7 +150,6 @@ public class QueueService {
 
   private ProcessView view(ProcessStore.Told told, List<QueueStore.Line> running) {
     ProcessStore.ProcessRow p = told.process();
-    boolean isSilent = told.seenAt().isBefore(LocalDateTime.now(clock).minus(SILENCE));
     return new ProcessView(
         p.name(),
         p.host(),
@@ -127,7 +157,7 @@ public class QueueService {
         p.servesPages(),
         p.threads(),
         p.memoryMegabytes(),
-        told.endedAt() != null ? "ended" : isSilent ? "silent" : "there",
+        told.endedAt() != null ? "ended" : isSilent(told) ? "silent" : "there",
         told.beganAt(),
         told.seenAt(),
         (int) running.stream().filter(j -> p.name().equals(j.process())).count());

@@ -69,6 +69,19 @@ class QueueStore {
     return db.select(min(JOB.ADDED_AT)).from(JOB).where(JOB.STATE.eq(JobState.WAITING)).fetchSingle(r -> r.value1());
   }
 
+  /** The same by kind; those of which none waits are missing. */
+  Map<String, LocalDateTime> waitingSinceByKind() {
+    return db.select(JOB.KIND, min(JOB.ADDED_AT))
+        .from(JOB)
+        .where(JOB.STATE.eq(JobState.WAITING))
+        .groupBy(JOB.KIND)
+        .fetchMap(r -> r.value1(), r -> r.value2());
+  }
+
+  int countFailed(LocalDateTime since) {
+    return db.fetchCount(JOB, JOB.STATE.eq(JobState.FAILED).and(JOB.ENDED_AT.gt(since)));
+  }
+
   /** In the order in which they were added. */
   List<Line> open(String state, int most) {
     return lines(JOB.STATE.eq(state), JOB.ADDED_AT.asc(), most);

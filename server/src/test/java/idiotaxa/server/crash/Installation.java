@@ -94,7 +94,8 @@ final class Installation implements AutoCloseable {
                 "--idiotaxa.cache-folder=" + folder.resolve("cache" + Math.abs(more[0].hashCode())),
                 "--idiotaxa.trash-time=1s",
                 "--idiotaxa.blob-time=2s",
-                "--db-scheduler.heartbeat-interval=1s"));
+                "--db-scheduler.heartbeat-interval=1s",
+              "--db-scheduler.missed-heartbeats-limit=5"));
     command.addAll(List.of(more));
     return command;
   }

@@ -1,6 +1,8 @@
 package idiotaxa.server.job;
 
 import static idiotaxa.server.db.Tables.RUNNING_PROCESS;
+import static idiotaxa.server.db.Tables.JOB;
+import static idiotaxa.server.db.Tables.RUNNING_PROCESS;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -16,6 +18,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jooq.DSLContext;
+import java.time.Duration;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.Arrays;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -109,5 +116,27 @@ class QueueTest {
     assertThat(JobKind.of(List.of("bake-sheet", " lay-out "))).isEqualTo(Set.of(JobKind.BAKE_SHEET, JobKind.LAY_OUT));
     assertThat(JobKind.of(List.of(""))).isEmpty();
     assertThatThrownBy(() -> JobKind.of(List.of("cook"))).hasMessageContaining("cook").hasMessageContaining("bake-sheet");
+  }
+
+  /** Jobs of one kind may run while those of another have nobody. */
+  @Test
+  void aKindThatNobodyTakesIsSaid() {
+    DSLContext db = RunningApplication.empty().bean(DSLContext.class);
+    QueueService service = RunningApplication.empty().bean(QueueService.class);
+    JobStore jobs = RunningApplication.empty().bean(JobStore.class);
+    long id = -77;
+    jobs.add(JobKind.LAY_OUT, id);
+    try {
+      db.update(JOB).set(JOB.ADDED_AT, LocalDateTime.now(ZoneOffset.UTC).minusMinutes(5)).where(JOB.SUBJECT_ID.eq(id)).execute();
+      assertThat(service.withoutAnybody(Duration.ofMinutes(1))).isEmpty();
+      db.update(RUNNING_PROCESS).set(RUNNING_PROCESS.KINDS, "bake-sheet").execute();
+      assertThat(service.withoutAnybody(Duration.ofMinutes(1))).containsExactly("lay-out");
+      assertThat(service.withoutAnybody(Duration.ofMinutes(10))).isEmpty();
+      assertThat(RunningApplication.empty().bean(QueueHealth.class).health().getStatus().getCode()).isEqualTo("OUT_OF_SERVICE");
+    } finally {
+      db.deleteFrom(JOB).where(JOB.SUBJECT_ID.eq(id)).execute();
+      String all = Arrays.stream(JobKind.values()).map(JobKind::word).collect(Collectors.joining(" "));
+      db.update(RUNNING_PROCESS).set(RUNNING_PROCESS.KINDS, all).execute();
+    }
   }
 }

@@ -48,6 +48,7 @@ public final class RunningApplication {
               "--idiotaxa.receiver-url=http://127.0.0.1:" + receiver.port() + "/packages",
               // Dead processes are noticed sooner than in earnest.
               "--db-scheduler.heartbeat-interval=1s",
+              "--db-scheduler.missed-heartbeats-limit=5",
               "--spring.servlet.multipart.max-file-size=" + UPLOAD_LIMIT,
               "--spring.servlet.multipart.max-request-size=" + UPLOAD_LIMIT));
       all.addAll(List.of(more));

@@ -44,6 +44,7 @@ public final class WorkerProcess implements AutoCloseable {
               "--spring.datasource.url=" + RunningApplication.databaseUrl(),
               "--idiotaxa.cache-folder=" + cache,
               "--db-scheduler.heartbeat-interval=1s",
+              "--db-scheduler.missed-heartbeats-limit=5",
               "--idiotaxa.job-kinds=" + kinds,
               "--idiotaxa.process-name=" + name,
               "--db-scheduler.threads=1");

@@ -14,7 +14,7 @@ final class GltfAccessors {
   private static final int UNSIGNED_INT = 5125;
   private static final int FLOAT = 5126;
   private static final Map<String, Integer> COMPONENTS =
-      Map.of("SCALAR", 1, "VEC2", 2, "VEC3", 3, "VEC4", 4);
+      Map.of("SCALAR", 1, "VEC2", 2, "VEC3", 3, "VEC4", 4, "MAT4", 16);
 
   /** Elements that one thread decodes at a time. */
   private static final int RANGE = 1 << 13;

@@ -12,6 +12,7 @@ final class GltfExtensions {
       Set.of(
           "KHR_mesh_quantization",
           GltfMeshopt.NAME,
+          GltfInstances.NAME,
           "KHR_texture_transform",
           "KHR_lights_punctual",
           "KHR_xmp_json_ld");

@@ -26,7 +26,9 @@ final class GltfPrimitive {
   private GltfTextureMapping mapping;
   private float[] normals;
   private int[] colors;
-  private Transform transform;
+  private GltfPose pose;
+  private JsonNode attributes;
+  private JsonNode targets;
 
   GltfPrimitive(
       GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place) {
@@ -39,25 +41,26 @@ final class GltfPrimitive {
   void read(
       JsonNode primitive,
       int part,
-      Transform nodeTransform,
+      GltfPose ofMesh,
       Map<Integer, Integer> firstVertexOfAccessor) {
     int mode = primitive.path("mode").asInt(TRIANGLES);
-    JsonNode attributes = primitive.path("attributes");
+    attributes = primitive.path("attributes");
+    targets = primitive.path("targets");
     if (mode < TRIANGLES || mode > FAN || !attributes.has("POSITION")) {
       return;
     }
-    transform = nodeTransform;
+    pose = ofMesh;
     int positionAccessor = attributes.path("POSITION").asInt(-1);
     int vertexCount = accessors.count(positionAccessor);
     Integer known = firstVertexOfAccessor.get(positionAccessor);
     int first = known != null ? known : addVertices(positionAccessor);
     firstVertexOfAccessor.put(positionAccessor, first);
-    uvs = attribute(attributes, "TEXCOORD_0", 2, vertexCount);
+    uvs = attribute("TEXCOORD_0", 2, vertexCount);
     mapping = document.mappingOfMaterial(primitive.path("material").asInt(Mesh.NO_MATERIAL));
     textureUvs =
-        mapping.isPlain() ? null : attribute(attributes, "TEXCOORD_" + mapping.set(), 2, vertexCount);
-    normals = attribute(attributes, "NORMAL", 3, vertexCount);
-    colors = readColors(attributes, vertexCount);
+        mapping.isPlain() ? null : attribute("TEXCOORD_" + mapping.set(), 2, vertexCount);
+    normals = attribute("NORMAL", 3, vertexCount);
+    colors = readColors(vertexCount);
     int material = primitive.path("material").asInt(Mesh.NO_MATERIAL);
     if (material != Mesh.NO_MATERIAL && document.element("materials", material).isEmpty()) {
       throw document.refuse(place, "there is no material " + material);
@@ -69,12 +72,33 @@ final class GltfPrimitive {
   private int addVertices(int accessor) {
     float[] p = accessors.floats(accessor, 3, place);
     int first = builder.vertexCount();
-    Parallel.ranges(p.length / 3, RANGE, Parallel.cores(), (from, to) -> transform.points(p, from, to));
+    morph(p, "POSITION");
+    if (pose.skin() != null) {
+      pose.skin().apply(attributes, p, false);
+    }
+    Parallel.ranges(p.length / 3, RANGE, Parallel.cores(), (from, to) -> pose.transform().points(p, from, to));
     builder.vertices(p);
     return first;
   }
 
-  private float[] attribute(JsonNode attributes, String name, int components, int vertexCount) {
+  /** Adds what the morph targets move, each by its weight. */
+  private void morph(float[] values, String name) {
+    for (int t = 0; t < Math.min(targets.size(), pose.weights().length); t++) {
+      double weight = pose.weights()[t];
+      if (weight == 0 || !targets.get(t).has(name)) {
+        continue;
+      }
+      float[] moved = accessors.floats(targets.get(t).path(name).asInt(-1), 3, place);
+      if (moved.length != values.length) {
+        throw document.refuse(place, name + " of morph target " + t + " has another count than the mesh");
+      }
+      for (int i = 0; i < values.length; i++) {
+        values[i] += (float) (weight * moved[i]);
+      }
+    }
+  }
+
+  private float[] attribute(String name, int components, int vertexCount) {
     if (!attributes.has(name)) {
       return null;
     }
@@ -85,7 +109,7 @@ final class GltfPrimitive {
     return values;
   }
 
-  private int[] readColors(JsonNode attributes, int vertexCount) {
+  private int[] readColors(int vertexCount) {
     if (!attributes.has("COLOR_0")) {
       return null;
     }
@@ -94,7 +118,7 @@ final class GltfPrimitive {
     if (components != 3 && components != 4) {
       throw document.refuse(place, "COLOR_0 must be VEC3 or VEC4");
     }
-    float[] linear = attribute(attributes, "COLOR_0", components, vertexCount);
+    float[] linear = attribute("COLOR_0", components, vertexCount);
     int[] out = new int[vertexCount];
     Parallel.ranges(
         vertexCount, RANGE, Parallel.cores(), (from, to) -> encodeColors(linear, components, from, to, out));
@@ -176,8 +200,12 @@ final class GltfPrimitive {
       builder.textureUvs(picked(textureUvs, 2, corners));
     }
     if (normals != null) {
+      morph(normals, "NORMAL");
+      if (pose.skin() != null) {
+        pose.skin().apply(attributes, normals, true);
+      }
       Parallel.ranges(
-          normals.length / 3, RANGE, Parallel.cores(), (from, to) -> transform.normals(normals, from, to));
+          normals.length / 3, RANGE, Parallel.cores(), (from, to) -> pose.transform().normals(normals, from, to));
       builder.normals(picked(normals, 3, corners));
     }
     if (colors != null) {
@@ -187,7 +215,7 @@ final class GltfPrimitive {
 
   /** Three indices a triangle, counter-clockwise, of a list, strip or fan (glTF 2.0, 3.7.2.1). */
   private int[] corners(int mode, int[] indices) {
-    boolean isTurned = transform.isMirrored();
+    boolean isTurned = pose.isMirrored();
     if (mode == TRIANGLES && !isTurned) {
       return indices;
     }

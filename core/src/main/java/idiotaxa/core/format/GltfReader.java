@@ -14,8 +14,8 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Reads glTF 2.0: every node with a mesh becomes a part, node transforms are applied in double
- * precision, a mirrored one turns the winding. COLOR_0 is linear in the file and sRGB in the mesh;
+ * Reads glTF 2.0: every node with a mesh becomes a part (every instance of it one), node transforms are applied in double
+ * precision, a mirrored one turns the winding. Skins stand as their joints do, morph targets by their weights. COLOR_0 is linear in the file and sRGB in the mesh;
  * v runs down in the file and up in the mesh.
  */
 final class GltfReader {
@@ -28,6 +28,7 @@ final class GltfReader {
   private final MeshBuilder builder = new MeshBuilder();
   private GltfDocument document;
   private GltfAccessors accessors;
+  private final Map<Integer, Transform> worlds = new HashMap<>();
   private int instances;
   private GltfCost cost;
   private boolean isCounting;
@@ -120,16 +121,37 @@ final class GltfReader {
       throw document.refuse("node " + index, "the scene has more than a million nodes");
     }
     Transform transform = parent.times(Transform.ofNode(document, "node " + index, node));
+    if (isCounting) {
+      worlds.put(index, transform);
+    }
     if (node.has("mesh")) {
-      if (isCounting) {
-        cost.place(node.path("mesh").asInt(-1));
-      } else {
-        readMesh(node, transform, path);
-      }
+      placeMesh(index, node, transform, path);
     }
     String below = below(path, node.path("name").asString(""));
     for (JsonNode child : node.path("children")) {
       readNode(child.asInt(-1), transform, below, depth + 1);
+    }
+  }
+
+  private void placeMesh(int index, JsonNode node, Transform transform, String path) {
+    String place = "node " + index;
+    boolean isMany = GltfInstances.has(node);
+    int count = isMany ? GltfInstances.count(accessors, node) : 1;
+    instances += count - 1;
+    if (instances > MAX_INSTANCES) {
+      throw document.refuse(place, "the scene has more than a million nodes");
+    }
+    if (isCounting) {
+      for (int i = 0; i < count; i++) {
+        cost.place(node.path("mesh").asInt(-1));
+      }
+    } else if (isMany) {
+      int number = 1;
+      for (Transform each : GltfInstances.of(document, accessors, node, place)) {
+        readMesh(node, transform.times(each), path, "." + number++);
+      }
+    } else {
+      readMesh(node, transform, path, "");
     }
   }
 
@@ -138,21 +160,34 @@ final class GltfReader {
     return joined.length() > MAX_PATH ? path : joined;
   }
 
-  private void readMesh(JsonNode node, Transform transform, String path) {
+  /**
+   * @param ending of the part's name
+   */
+  private void readMesh(JsonNode node, Transform transform, String path, String ending) {
     int index = node.path("mesh").asInt(-1);
     JsonNode mesh =
         document
             .element("meshes", index)
             .orElseThrow(() -> document.refuse("mesh " + index, "there is no such mesh"));
     String name = node.path("name").asString("");
-    int part = builder.part(new Part(name.isBlank() ? mesh.path("name").asString("") : name, path));
+    String own = name.isBlank() ? mesh.path("name").asString("") : name;
+    int part = builder.part(new Part(own.isEmpty() ? own : own + ending, path));
+    GltfSkin skin =
+        node.has("skin") ? GltfSkin.of(document, accessors, node.path("skin").asInt(-1), worlds) : null;
+    GltfPose pose = new GltfPose(skin == null ? transform : Transform.IDENTITY, skin, weights(node, mesh, index));
     Map<Integer, Integer> firstVertexOfAccessor = new HashMap<>();
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {
       progress.checkCancelled();
       String place = "mesh " + index + ", primitive " + p++;
       new GltfPrimitive(document, accessors, builder, place)
-          .read(primitive, part, transform, firstVertexOfAccessor);
+          .read(primitive, part, pose, firstVertexOfAccessor);
     }
+  }
+
+  /** Of the morph targets: the node's, else the mesh's, else none (glTF 2.0, 3.7.2.2). */
+  private double[] weights(JsonNode node, JsonNode mesh, int index) {
+    JsonNode holder = node.has("weights") ? node : mesh;
+    return document.vector("mesh " + index, holder, "weights", new double[holder.path("weights").size()]);
   }
 }

@@ -14,7 +14,7 @@ import java.util.List;
  *
  * <pre>
  * VERTEX           3 floats
- * COLORED_VERTEX   3 floats, 1 int (0xFFRRGGBB)
+ * COLORED_VERTEX   3 floats, 2 ints (0xFFRRGGBB of values in 0 … 1, and of values in 0 … 255)
  * UV, NORMAL       2, 3 floats
  * SIMPLE_FACE      ints: line, corners, then one vertex each, as in the file
  * FACE             ints: line, corners, then vertex, UV and normal each, as in the file or MISSING
@@ -43,6 +43,7 @@ final class ObjChunk {
   private final ObjLines lines;
   private final IntArrayList face = new IntArrayList();
   private String problem;
+  private double largestColor;
 
   private ObjChunk(ObjLines lines) {
     this.lines = lines;
@@ -120,12 +121,23 @@ final class ObjChunk {
     }
     double g = lines.number();
     double b = lines.hasMore() ? lines.number() : 0;
-    ints.add(0xFF000000 | channel(r) << 16 | channel(g) << 8 | channel(b));
+    ints.add(argb(r, g, b, 255));
+    ints.add(argb(r, g, b, 1));
+    largestColor = Math.max(largestColor, Math.max(r, Math.max(g, b)));
     kinds.add(COLORED_VERTEX);
   }
 
+  /** The largest value that stood for a colour, 0 for none: it says whether 1 or 255 is full. */
+  double largestColor() {
+    return largestColor;
+  }
+
+  private static int argb(double r, double g, double b, double factor) {
+    return 0xFF000000 | channel(factor * r) << 16 | channel(factor * g) << 8 | channel(factor * b);
+  }
+
   private static int channel(double value) {
-    return (int) Math.round(255 * Math.max(0, Math.min(1, value)));
+    return (int) Math.round(Math.max(0, Math.min(255, value)));
   }
 
   private void readUv() {

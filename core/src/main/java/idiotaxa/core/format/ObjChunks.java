@@ -57,16 +57,22 @@ final class ObjChunks {
   private int endOfStretch(int from) {
     long wanted = Math.min(bytes.limit(), (long) from + stretchBytes);
     for (int i = (int) wanted; i < bytes.limit(); i++) {
-      if (bytes.get(i) == '\n' && !isContinued(i)) {
+      if (isNewline(i) && !isContinued(i)) {
         return i + 1;
       }
     }
     return bytes.limit();
   }
 
+  /** LF, or a CR that no LF follows. */
+  private boolean isNewline(int i) {
+    byte b = bytes.get(i);
+    return b == '\n' || b == '\r' && i + 1 < bytes.limit() && bytes.get(i + 1) != '\n';
+  }
+
   private boolean isContinued(int newline) {
     int i = newline - 1;
-    if (i >= 0 && bytes.get(i) == '\r') {
+    if (i >= 0 && bytes.get(newline) == '\n' && bytes.get(i) == '\r') {
       i--;
     }
     return i >= 0 && bytes.get(i) == '\\';

@@ -7,9 +7,10 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 
 /**
- * Walks through the lines of an OBJ or MTL file and reads words and numbers from them in place. A
- * backslash at the end joins a line with the next one; what follows # is a comment. Holds a window of
- * the file, not the file.
+ * Walks through the lines of an OBJ or MTL file and reads words and numbers from them in place. Lines end
+ * with LF, CR LF or CR; a backslash at the end joins a line with the next one. A # at the beginning of a word
+ * begins a comment; where text is meant it has to stand alone, since names may begin with it or have it
+ * inside. Holds a window of the file, not the file.
  */
 final class ObjLines {
   private static final int MAX_LINE = 1 << 24;
@@ -24,6 +25,9 @@ final class ObjLines {
 
   /** For every line that cannot be read. */
   static final String CURE = "export it again";
+
+  /** U+FEFF in UTF-8. */
+  private static final byte[] MARK = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF};
 
   private static final int FIRST_WINDOW = 1 << 16;
   private static final String VERTEX = "v";
@@ -41,6 +45,8 @@ final class ObjLines {
   private int line;
   private int at;
   private int lineEnd;
+  /** Where the line ends with its comment. */
+  private int rawEnd;
   private int nextLine;
   private String keyword = "";
   private String problem = "";
@@ -48,6 +54,18 @@ final class ObjLines {
   ObjLines(String file, ByteBuffer bytes) {
     this.file = file;
     source = bytes.duplicate();
+    skipMark();
+  }
+
+  /** A byte order mark is no part of the first line. */
+  private void skipMark() {
+    int first = source.position();
+    boolean isMarked =
+        source.remaining() >= MARK.length
+            && source.get(first) == MARK[0]
+            && source.get(first + 1) == MARK[1]
+            && source.get(first + 2) == MARK[2];
+    source.position(isMarked ? first + MARK.length : first);
   }
 
   /** Moves to the next line that has a keyword; false at the end of the file. */
@@ -91,7 +109,7 @@ final class ObjLines {
 
   private int behindLastLineEnd() {
     int i = end;
-    while (i > 0 && !(window[i - 1] == '\n' && !isContinued(i - 1))) {
+    while (i > 0 && !isLineEnd(i - 1, end)) {
       i--;
     }
     return i;
@@ -103,21 +121,32 @@ final class ObjLines {
     lineEnd = -1;
     while (i < wholeLines) {
       byte b = bytes[i];
-      if (b == '\n' && !isContinued(i)) {
+      if ((b == '\n' || b == '\r') && isLineEnd(i, wholeLines)) {
         break;
       }
-      if (b == '#' && lineEnd < 0) {
+      if (b == '#' && lineEnd < 0 && (i == at || bytes[i - 1] <= ' ' && bytes[i - 1] >= 0)) {
         lineEnd = i;
       }
       i++;
     }
     nextLine = i + 1;
+    rawEnd = i;
     lineEnd = lineEnd < 0 ? i : lineEnd;
+  }
+
+  /** Whether a line ends here; the first half of CR LF is a blank, and so is a CR of which nobody knows yet what follows. */
+  private boolean isLineEnd(int i, int known) {
+    if (window[i] == '\r') {
+      boolean isLast = i + 1 >= known;
+      boolean isAlone = isLast ? !source.hasRemaining() : window[i + 1] != '\n';
+      return isAlone && !isContinued(i);
+    }
+    return window[i] == '\n' && !isContinued(i);
   }
 
   private boolean isContinued(int newline) {
     int i = newline - 1;
-    if (i >= at && window[i] == '\r') {
+    if (i >= at && window[newline] == '\n' && window[i] == '\r') {
       i--;
     }
     return i >= at && window[i] == '\\';
@@ -162,11 +191,23 @@ final class ObjLines {
     return new String(window, from, to - from, StandardCharsets.UTF_8);
   }
 
-  /** The rest of the line without blanks around it. */
+  /** The rest of the line without blanks around it; a comment in it begins with a # that stands alone. */
   String rest() {
-    String rest = text(at, lineEnd).strip();
+    int to = rawEnd;
+    for (int i = Math.max(at, lineEnd); i < rawEnd; i++) {
+      boolean isAlone = window[i] == '#' && isBlankOrEnd(i - 1, at) && (i + 1 >= rawEnd || isBlank(i + 1));
+      if (isAlone) {
+        to = i;
+        break;
+      }
+    }
+    String rest = text(at, to).strip();
     at = lineEnd;
     return rest;
+  }
+
+  private boolean isBlankOrEnd(int i, int from) {
+    return i < from || isBlank(i);
   }
 
   boolean hasMore() {

@@ -14,16 +14,25 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /**
- * Reads OBJ with its MTL. {@code o} begins a part, or {@code g} where the file has no {@code o};
- * vertex colours behind the position are sRGB in 0 … 1.
+ * Reads OBJ with its MTL. Every {@code o} begins a part, also one of a name that another has; {@code g} where the
+ * file has no {@code o}. Vertex colours behind the position are sRGB in 0 … 1, or in 0 … 255 where one of the
+ * file is larger than 1. Libraries hold for the whole file, wherever it names them.
  */
 final class ObjReader {
+  /** Of colours in 0 … 1, with what was rounded on its way. */
+  private static final double LARGEST_SHARE = 1.01;
+
   private final FileBundle bundle;
   private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
   private final FloatArrayList uvs = new FloatArrayList();
   private final FloatArrayList normals = new FloatArrayList();
   private final IntArrayList vertexColors = new IntArrayList();
+
+  /** The same for values of which 255 is full. */
+  private final IntArrayList vertexColorsOfBytes = new IntArrayList();
+
+  private double largestColor;
   private final Map<String, Integer> parts = new HashMap<>();
   private final Map<String, Integer> materials = new LinkedHashMap<>();
   private final Map<String, Material> library = new HashMap<>();
@@ -31,6 +40,9 @@ final class ObjReader {
   private boolean hasSmoothing;
   private int smoothing;
   private int part = -1;
+  /** Of the object that was begun last, null before the first. */
+  private String objectName;
+  private int facesBefore;
   private int material = Mesh.NO_MATERIAL;
   /** Lines in the stretches before the present one. */
   private int linesBefore;
@@ -63,8 +75,23 @@ final class ObjReader {
         throw refuse(chunk.lineCount(), chunk.problem());
       }
       linesBefore += chunk.lineCount();
+      largestColor = Math.max(largestColor, chunk.largestColor());
     }
-    return builder.build();
+    // Libraries may stand behind what uses them.
+    materials.forEach((name, index) -> builder.material(index, library.getOrDefault(name, Material.named(name))));
+    Mesh mesh = builder.build();
+    return largestColor > LARGEST_SHARE ? withColorsOfBytes(mesh) : mesh;
+  }
+
+  private Mesh withColorsOfBytes(Mesh mesh) {
+    int[] colors = mesh.cornerColor().clone();
+    for (int c = 0; c < colors.length; c++) {
+      int vertex = mesh.cornerVertex()[c];
+      if (vertex < vertexColorsOfBytes.size() && vertexColorsOfBytes.get(vertex) != ObjChunk.MISSING) {
+        colors[c] = vertexColorsOfBytes.get(vertex);
+      }
+    }
+    return mesh.withCornerColors(colors);
   }
 
   private FormatException refuse(int line, String problem) {
@@ -111,8 +138,10 @@ final class ObjReader {
     builder.vertex(nextFloat(), nextFloat(), nextFloat());
     while (vertexColors.size() < builder.vertexCount() - 1) {
       vertexColors.add(ObjChunk.MISSING);
+      vertexColorsOfBytes.add(ObjChunk.MISSING);
     }
     vertexColors.add(nextInt());
+    vertexColorsOfBytes.add(nextInt());
   }
 
   private void addFace(boolean isSimple) {
@@ -185,14 +214,31 @@ final class ObjReader {
     if (!isObject && hasObjects) {
       return;
     }
+    if (isObject && !hasObjects) {
+      // What stood before the first object keeps the names of its groups; no object is meant by one of them.
+      parts.clear();
+    }
     hasObjects |= isObject;
-    part = parts.computeIfAbsent(name, builder::part);
+    if (isObject) {
+      beginObject(name);
+    } else {
+      part = parts.computeIfAbsent(name, builder::part);
+    }
+  }
+
+  /** An object that is named again before it has a face is still the same. */
+  private void beginObject(String name) {
+    boolean isStillEmpty = part >= 0 && objectName != null && facesBefore == builder.faceCount();
+    if (isStillEmpty && name.equals(objectName)) {
+      return;
+    }
+    part = builder.part(name);
+    objectName = name;
+    facesBefore = builder.faceCount();
   }
 
   private void useMaterial(String name) {
-    material =
-        materials.computeIfAbsent(
-            name, n -> builder.material(library.getOrDefault(n, Material.named(n))));
+    material = materials.computeIfAbsent(name, n -> builder.material(Material.named(n)));
   }
 
   /** Several libraries may stand in one line; a missing one costs only the materials' colours. */

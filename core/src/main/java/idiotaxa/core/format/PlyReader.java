@@ -1,5 +1,7 @@
 package idiotaxa.core.format;
 
+import com.carrotsearch.hppc.FloatArrayList;
+import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
@@ -8,8 +10,8 @@ import java.nio.ByteBuffer;
 import java.util.Locale;
 
 /**
- * Reads PLY in its three encodings. The file becomes one part without material; vertex colours are
- * sRGB. Unknown elements and properties are passed over.
+ * Reads PLY in its three encodings. The file becomes one part without material; colours of vertices, else of
+ * faces, are sRGB; UVs are those of a face's corners, else of vertices. Unknown elements and properties are passed over.
  */
 final class PlyReader {
   private static final int FACES_BETWEEN_QUESTIONS = 1 << 16;
@@ -18,6 +20,11 @@ final class PlyReader {
   private final ByteBuffer bytes;
   private final Progress progress;
   private final MeshBuilder builder = new MeshBuilder();
+  /** Of the face that is being read. */
+  private final IntArrayList corners = new IntArrayList();
+
+  private final FloatArrayList faceUvs = new FloatArrayList();
+  private boolean hasFaceUvs;
   private float[] uvs;
   private int[] colors;
 
@@ -39,7 +46,7 @@ final class PlyReader {
         default -> skip(element, values);
       }
     }
-    if (uvs != null) {
+    if (uvs != null && !hasFaceUvs) {
       builder.uvsOfVertices(uvs);
     }
     if (colors != null) {
@@ -55,15 +62,12 @@ final class PlyReader {
     int z = need(element, "z");
     int u = element.find("s", "u", "texture_u");
     int v = element.find("t", "v", "texture_v");
-    int red = element.find("red", "r", "diffuse_red");
-    int green = element.find("green", "g", "diffuse_green");
-    int blue = element.find("blue", "b", "diffuse_blue");
-    int alpha = element.find("alpha", "a");
+    int[] rgba = colorsOf(element);
+    boolean hasColors = rgba != null;
     uvs = u >= 0 && v >= 0 ? new float[2 * element.count()] : null;
-    boolean hasColors = red >= 0 && green >= 0 && blue >= 0;
     colors = hasColors ? new int[element.count()] : null;
     PlyColumns columns = values.columns(element);
-    if (columns != null && (!hasColors || columns.areBytes(red, green, blue, alpha))) {
+    if (columns != null && (!hasColors || columns.areBytes(rgba))) {
       float[] positions = new float[3 * element.count()];
       columns.readFloats(positions, x, y, z);
       builder.vertices(positions);
@@ -71,7 +75,7 @@ final class PlyReader {
         columns.readFloats(uvs, u, v);
       }
       if (hasColors) {
-        columns.readColors(colors, red, green, blue, alpha);
+        columns.readColors(colors, rgba[0], rgba[1], rgba[2], rgba[3]);
       }
       columns.skip();
       return;
@@ -88,11 +92,7 @@ final class PlyReader {
         uvs[2 * i + 1] = (float) row[v];
       }
       if (hasColors) {
-        colors[i] =
-            (alpha < 0 ? 255 : channel(element, alpha, row)) << 24
-                | channel(element, red, row) << 16
-                | channel(element, green, row) << 8
-                | channel(element, blue, row);
+        colors[i] = argb(element, rgba, row);
       }
     }
   }
@@ -106,11 +106,30 @@ final class PlyReader {
     return index;
   }
 
-  /** Colours given as floats run from 0 to 1, as integers from 0 to 255. */
+  /** Colours given as floats run from 0 to 1, as unsigned integers of two bytes from 0 to 65535, as others from 0 to 255. */
   private static int channel(PlyHeader.Element element, int property, double[] row) {
-    boolean isFloat = element.properties().get(property).type().isFloat();
-    double value = isFloat ? row[property] * 255 : row[property];
-    return (int) Math.max(0, Math.min(255, Math.round(value)));
+    double full =
+        switch (element.properties().get(property).type()) {
+          case FLOAT, DOUBLE -> 1;
+          case USHORT -> 65535;
+          default -> 255;
+        };
+    return (int) Math.max(0, Math.min(255, Math.round(row[property] * (255 / full))));
+  }
+
+  private static int argb(PlyHeader.Element element, int[] rgba, double[] row) {
+    return (rgba[3] < 0 ? 255 : channel(element, rgba[3], row)) << 24
+        | channel(element, rgba[0], row) << 16
+        | channel(element, rgba[1], row) << 8
+        | channel(element, rgba[2], row);
+  }
+
+  /** Places of red, green, blue and alpha among the properties; alpha negative for none; null where there is no colour. */
+  private static int[] colorsOf(PlyHeader.Element element) {
+    int red = element.find("red", "r", "diffuse_red");
+    int green = element.find("green", "g", "diffuse_green");
+    int blue = element.find("blue", "b", "diffuse_blue");
+    return red >= 0 && green >= 0 && blue >= 0 ? new int[] {red, green, blue, element.find("alpha", "a")} : null;
   }
 
   private void readFaces(PlyHeader.Element element, PlyValues values, int part) {
@@ -120,29 +139,61 @@ final class PlyReader {
       readPlainFaces(element, values, part);
       return;
     }
+    int[] rgba = colors == null ? colorsOf(element) : null;
+    double[] row = new double[element.properties().size()];
     for (int f = 0; f < element.count(); f++) {
       if (f % FACES_BETWEEN_QUESTIONS == 0) {
         progress.checkCancelled();
       }
-      for (PlyHeader.Property property : element.properties()) {
-        boolean isCorners = property.isList() && property.name().startsWith("vertex_ind");
-        if (!isCorners) {
-          values.skip(property);
-          continue;
-        }
-        int arity = values.listSize(property, f);
-        if (arity < 3) {
-          values.skipItems(property, arity);
-          continue;
-        }
-        builder.face(part, Mesh.NO_MATERIAL);
-        for (int k = 0; k < arity; k++) {
-          double index = values.item(property);
-          if (!(index >= 0 && index < vertices)) {
-            throw noVertex(f, index, vertices);
+      corners.elementsCount = 0;
+      faceUvs.elementsCount = 0;
+      for (int p = 0; p < row.length; p++) {
+        PlyHeader.Property property = element.properties().get(p);
+        if (!property.isList()) {
+          row[p] = values.value(property);
+        } else if (property.name().startsWith("vertex_ind")) {
+          readCorners(property, values, f, vertices);
+        } else if (property.name().equals("texcoord")) {
+          for (int left = values.listSize(property, f); left > 0; left--) {
+            faceUvs.add((float) values.item(property));
           }
-          builder.corner((int) index);
+        } else {
+          values.skip(property);
         }
+      }
+      addFace(part, rgba == null ? 0 : argb(element, rgba, row), rgba != null);
+    }
+  }
+
+  private void readCorners(PlyHeader.Property property, PlyValues values, int face, int vertices) {
+    int arity = values.listSize(property, face);
+    if (arity < 3) {
+      values.skipItems(property, arity);
+      return;
+    }
+    for (int k = 0; k < arity; k++) {
+      double index = values.item(property);
+      if (!(index >= 0 && index < vertices)) {
+        throw noVertex(face, index, vertices);
+      }
+      corners.add((int) index);
+    }
+  }
+
+  private void addFace(int part, int argb, boolean isColored) {
+    if (corners.isEmpty()) {
+      return;
+    }
+    builder.face(part, Mesh.NO_MATERIAL);
+    boolean hasUvs = faceUvs.size() == 2 * corners.size();
+    hasFaceUvs |= hasUvs;
+    for (int k = 0; k < corners.size(); k++) {
+      builder.corner(corners.get(k));
+      if (hasUvs) {
+        builder.uv(faceUvs.get(2 * k), faceUvs.get(2 * k + 1));
+      }
+      if (isColored) {
+        builder.color(argb);
       }
     }
   }

@@ -26,9 +26,29 @@ final class Transform {
       }
       return new Transform(rows);
     }
-    double[] t = document.vector(place, node, "translation", 0, 0, 0);
-    double[] r = document.vector(place, node, "rotation", 0, 0, 0, 1);
-    double[] s = document.vector(place, node, "scale", 1, 1, 1);
+    return of(
+        document.vector(place, node, "translation", 0, 0, 0),
+        document.vector(place, node, "rotation", 0, 0, 0, 1),
+        document.vector(place, node, "scale", 1, 1, 1));
+  }
+
+  /** Of sixteen values, column by column, as an accessor has them; the last row is taken for 0, 0, 0, 1. */
+  static Transform ofColumns(float[] values, int first) {
+    double[] rows = new double[12];
+    for (int row = 0; row < 3; row++) {
+      for (int column = 0; column < 4; column++) {
+        rows[4 * row + column] = values[first + 4 * column + row];
+      }
+    }
+    return new Transform(rows);
+  }
+
+  /**
+   * @param t translation
+   * @param r rotation, a unit quaternion x, y, z, w
+   * @param s scale along the axes, which goes first
+   */
+  static Transform of(double[] t, double[] r, double[] s) {
     double x = r[0];
     double y = r[1];
     double z = r[2];
@@ -46,6 +66,11 @@ final class Transform {
         2 * (y * z + x * w) * s[1],
         (1 - 2 * (x * x + y * y)) * s[2],
         t[2]);
+  }
+
+  /** Writes its three rows of four. */
+  void rows(double[] out, int at) {
+    System.arraycopy(m, 0, out, at, m.length);
   }
 
   /** First {@code inner}, then this. */

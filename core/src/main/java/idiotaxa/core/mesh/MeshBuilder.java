@@ -89,6 +89,11 @@ public final class MeshBuilder {
     return materials.size() - 1;
   }
 
+  /** Puts another material in the place of one that was added. */
+  public void material(int index, Material material) {
+    materials.set(index, material);
+  }
+
   /** Begins a face; {@code material} may be {@link Mesh#NO_MATERIAL}. */
   public void face(int part, int material) {
     faceStart.add(cornerVertex.size());

@@ -42,7 +42,7 @@ final class CleanCommand implements Callable<Integer> {
   @Parameters(paramLabel = "IMAGE", description = "PNG or JPEG.")
   private Path imageFile;
 
-  @Option(names = "--palette", description = "Palette file whose groups are matched by colour.")
+  @Option(names = "--palette", description = "Palette file: its colours are the groups, and no others are.")
   private Path paletteFile;
 
   @Option(names = "--groups", defaultValue = "0", description = "How many groups there are.")
@@ -54,6 +54,14 @@ final class CleanCommand implements Callable<Integer> {
       description = "8-bit RGB distance within which colours are one, 0 to 128.")
   private double tolerance;
 
+  @Option(
+      names = "--background",
+      paramLabel = "COLOR",
+      description =
+          "#RRGGBB of what is no group, or none. Without it: what is transparent, else black at the image's border, else"
+              + " what most of the border has; of a palette none of its groups.")
+  private String background = "";
+
   @Option(names = "--out", required = true, description = "Folder to write to.")
   private Path out;
 
@@ -64,7 +72,7 @@ final class CleanCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    CleanSettings settings = new CleanSettings(tolerance, groupCount);
+    CleanSettings settings = new CleanSettings(tolerance, groupCount, paletteFile != null, background());
     OutputFolder folder = OutputFolder.at(out, REPORT);
     try (folder) {
       return clean(settings, folder);
@@ -72,6 +80,13 @@ final class CleanCommand implements Callable<Integer> {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;
     }
+  }
+
+  private int background() {
+    if (background.isEmpty()) {
+      return CleanSettings.FIND_OUT;
+    }
+    return background.equalsIgnoreCase("none") ? CleanSettings.NO_BACKGROUND : Rgb.parse(background);
   }
 
   private int clean(CleanSettings settings, OutputFolder folder) throws IOException {

@@ -7,6 +7,8 @@ import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
+import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.mesh.Mesh;
 import com.networknt.schema.InputFormat;
@@ -251,6 +253,28 @@ class RecipeTest {
       assertThat(group).isEqualTo(x < 20 ? 0 : x < 40 ? 1 : x == 40 ? group : 2);
       assertThat(group).isBetween(0, 2);
     }
+  }
+
+  @Test
+  void cleanTakesAPaletteForClosedAndABackgroundThatIsSaid() throws IOException {
+    BufferedImage image = new BufferedImage(60, 40, BufferedImage.TYPE_INT_RGB);
+    for (int i = 0; i < 60 * 40; i++) {
+      int x = i % 60;
+      image.setRGB(x, i / 60, x < 20 ? 0x102030 : x < 40 ? 0xE02020 : 0x20E060);
+    }
+    Path file = folder.resolve("old.png");
+    ImageIO.write(image, "png", file.toFile());
+    Path palette = folder.resolve("p.json");
+    Files.writeString(palette, PaletteFile.write(new Palette("p", List.of(Group.of(5, "rust", 0xE02020)))));
+    Typed closed = Typed.run("clean", file, "--palette", palette, "--background", "#102030", "--out", folder.resolve("c"), "--json");
+    assertThat(closed.exit()).as(closed.err()).isEqualTo(Main.WRITTEN);
+    JsonNode report = JSON.readTree(closed.out());
+    assertThat(report.get("groups")).hasSize(1);
+    assertThat(report.get("groups").get(0).get("number").asInt()).isEqualTo(5);
+    assertThat(report.get("strays").asLong()).isEqualTo(20 * 40);
+    Typed all = Typed.run("clean", file, "--background", "none", "--out", folder.resolve("d"), "--json");
+    assertThat(JSON.readTree(all.out()).get("groups")).hasSize(3);
+    assertThat(Typed.run("clean", file, "--background", "blue", "--out", folder.resolve("e")).exit()).isNotEqualTo(Main.WRITTEN);
   }
 
   @Test

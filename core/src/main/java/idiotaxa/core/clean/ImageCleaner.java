@@ -1,5 +1,7 @@
 package idiotaxa.core.clean;
 
+import com.carrotsearch.hppc.IntArrayList;
+import com.carrotsearch.hppc.IntIntHashMap;
 import idiotaxa.core.group.ColorClusters;
 import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.group.Group;
@@ -18,7 +20,8 @@ import java.util.concurrent.atomic.AtomicIntegerArray;
 import java.util.concurrent.atomic.LongAdder;
 
 /**
- * Makes an ID image from elsewhere crisp. Colours are gathered into clusters by how many texels have them.
+ * Makes an ID image from elsewhere crisp. One of few colours that is crisp already stays as it is; with a closed palette its
+ * colours are the groups. Of all others colours are gathered into clusters by how many texels have them.
  * A cluster is a group where it fills squares of 3 × 3 texels; one that does not is a group all the same
  * when it does not lie between two others that it touches, as a thin line does. What is left is what
  * filtering, noise and compression made of borders, and goes texel by texel to the nearest colour of those
@@ -56,6 +59,15 @@ public final class ImageCleaner {
 
   private static final char NONE = 0xFFFF;
 
+  /** Of no cluster and no group. */
+  private static final char TRANSPARENT = 0xFFFE;
+
+  /** Of 255: what is more opaque is there. */
+  private static final int HALF = 128;
+
+  /** 8-bit RGB distance of colours that a palette does not tell apart. */
+  private static final double SAME_COLOR = 2;
+
   private final TextureImage image;
   private final CleanSettings settings;
   private final int threads;
@@ -63,32 +75,99 @@ public final class ImageCleaner {
   private final int width;
   private final int height;
   private final ColorWeights colors;
-  private final ColorClusters clusters;
+  private final Palette palette;
+  private final ImageColors clusters;
+  private final boolean hasTransparent;
   private final char[] clusterOfTexel;
   private final boolean isGrainy;
+  /** Whether all colours are groups (or the background), so that none has to be chosen. */
+  private final boolean isDecided;
   /** Whether a cluster is a group. */
   private boolean[] isKept;
 
   private ImageCleaner(
-      TextureImage image, CleanSettings settings, int threads, Progress progress) {
+      TextureImage image, Palette palette, CleanSettings settings, int threads, Progress progress) {
     this.image = image;
+    this.palette = palette;
     this.settings = settings;
     this.threads = threads;
     this.progress = progress;
     width = image.width();
     height = image.height();
     colors = new ColorWeights();
+    clusterOfTexel = new char[width * height];
+    hasTransparent = markTransparent();
     int[] row = new int[width];
     for (int y = 0; y < height; y++) {
       image.row(y, row);
-      for (int rgb : row) {
-        colors.add(rgb, 1);
+      for (int x = 0; x < width; x++) {
+        // What stands behind what is transparent is nobody's colour.
+        if (clusterOfTexel[y * width + x] != TRANSPARENT) {
+          colors.add(row[x], 1);
+        }
       }
     }
     isGrainy = colors.count() > CRISP_COLORS;
     progress.at("gathering colours", 0.3);
-    clusters = ColorClusters.of(colors, settings.tolerance());
-    clusterOfTexel = new char[width * height];
+    boolean isCrisp = colors.count() <= Crispness.MOST_COLORS && settings.groupCount() == 0 && Crispness.isCrisp(image);
+    isDecided = settings.isClosed() || isCrisp;
+    clusters =
+        settings.isClosed()
+            ? ImageColors.closed(closedColors(), settings.tolerance())
+            : isCrisp
+                ? ImageColors.closed(colors.colors(), 0)
+                : ImageColors.gathered(ColorClusters.of(colors, settings.tolerance()));
+  }
+
+  /** Whether there is anything through which one sees; its texels are no group's. */
+  private boolean markTransparent() {
+    boolean isAny = false;
+    if (image.hasAlpha()) {
+      int[] alpha = new int[width];
+      for (int y = 0; y < height; y++) {
+        image.alphaRow(y, alpha);
+        for (int x = 0; x < width; x++) {
+          boolean isThrough = alpha[x] < HALF;
+          clusterOfTexel[y * width + x] = isThrough ? TRANSPARENT : 0;
+          isAny |= isThrough;
+        }
+      }
+    }
+    return isAny;
+  }
+
+  /** Those of the palette, and what is no group beside them. */
+  private int[] closedColors() {
+    IntArrayList out = new IntArrayList();
+    palette.groups().forEach(g -> out.add(g.color()));
+    for (int candidate : new int[] {settings.background(), SheetImages.BACKGROUND, colorOfFrame()}) {
+      boolean isNew = candidate >= 0;
+      for (int i = 0; i < out.size() && isNew; i++) {
+        isNew = Rgb.distance(out.get(i), candidate) > (i < palette.groups().size() ? SAME_COLOR : settings.tolerance());
+      }
+      boolean isAsked = candidate == settings.background() || settings.background() == CleanSettings.FIND_OUT && !hasTransparent;
+      if (isNew && isAsked) {
+        out.add(candidate);
+      }
+    }
+    return out.toArray();
+  }
+
+  /** What more than half of the image's frame has, −1 for none. */
+  private int colorOfFrame() {
+    IntIntHashMap counts = new IntIntHashMap();
+    int[] row = new int[width];
+    int best = -1;
+    for (int y = 0; y < height; y++) {
+      image.row(y, row);
+      boolean isWhole = y == 0 || y == height - 1;
+      for (int x = 0; x < width; x += isWhole ? 1 : Math.max(1, width - 1)) {
+        if (2L * counts.addTo(row[x], 1) > 2L * (width + height)) {
+          best = row[x];
+        }
+      }
+    }
+    return best;
   }
 
   /**
@@ -102,11 +181,11 @@ public final class ImageCleaner {
       int threads,
       Progress progress) {
     progress.at("counting colours", 0);
-    ImageCleaner cleaner = new ImageCleaner(image, settings, threads, progress);
+    ImageCleaner cleaner = new ImageCleaner(image, palette, settings, threads, progress);
     cleaner.readClusters();
     cleaner.choose();
     progress.at("snapping borders", 0.6);
-    return cleaner.result(palette);
+    return cleaner.result();
   }
 
   /** Work on one row; {@code rgb} has its colours. */
@@ -137,10 +216,12 @@ public final class ImageCleaner {
           for (int x = 0; x < width; x++) {
             if (rgb[x] != last) {
               last = rgb[x];
-              int found = clusters.clusterOf(last);
+              int found = clusters.of(last);
               cluster = found < 0 ? NONE : (char) found;
             }
-            clusterOfTexel[y * width + x] = cluster;
+            if (clusterOfTexel[y * width + x] != TRANSPARENT) {
+              clusterOfTexel[y * width + x] = cluster;
+            }
           }
         });
   }
@@ -148,6 +229,11 @@ public final class ImageCleaner {
   /** Decides which clusters are groups. */
   private void choose() {
     int count = clusters.count();
+    if (isDecided) {
+      isKept = new boolean[count];
+      Arrays.fill(isKept, true);
+      return;
+    }
     int[] filled = countFilled(count);
     int most = Arrays.stream(filled).max().orElse(0);
     double least = Math.max(FEWEST_FILLED, isGrainy ? SMALLEST_SHARE * most : 0);
@@ -173,7 +259,7 @@ public final class ImageCleaner {
           int y = row + 1;
           for (int x = 1; x + 1 < width; x++) {
             int i = y * width + x;
-            if (clusterOfTexel[i] != NONE && isFilled(i)) {
+            if (isClustered(clusterOfTexel[i]) && isFilled(i)) {
               filled.incrementAndGet(clusterOfTexel[i]);
             }
           }
@@ -260,7 +346,7 @@ public final class ImageCleaner {
           int[] near = new int[(2 * NEAR + 1) * (2 * NEAR + 1)];
           for (int x = 0; x < width; x++) {
             char c = clusterOfTexel[y * width + x];
-            if (c == NONE) {
+            if (!isClustered(c)) {
               continue;
             }
             all[c].increment();
@@ -282,7 +368,7 @@ public final class ImageCleaner {
     for (int ny = Math.max(0, y - NEAR); ny <= Math.min(height - 1, y + NEAR); ny++) {
       for (int nx = Math.max(0, x - NEAR); nx <= Math.min(width - 1, x + NEAR); nx++) {
         char c = clusterOfTexel[ny * width + nx];
-        if (c == NONE || c == except || !isKept[c]) {
+        if (!isClustered(c) || c == except || !isKept[c]) {
           continue;
         }
         boolean isNew = true;
@@ -328,12 +414,23 @@ public final class ImageCleaner {
     }
   }
 
-  /** The cluster of the background: black, else what has most of the image's frame; −1 for none. */
+  private static boolean isClustered(char cluster) {
+    return cluster < TRANSPARENT;
+  }
+
+  /**
+   * The cluster of the background, −1 for none: what is asked for; none where what is transparent is it; else black where the image's frame has
+   * it; else what has most of the frame. With a closed palette none of its groups.
+   */
   private int background() {
-    for (int c = 0; c < clusters.count(); c++) {
-      if (isKept[c] && Rgb.distance(clusters.color(c), SheetImages.BACKGROUND) <= settings.tolerance()) {
-        return c;
-      }
+    if (settings.background() == CleanSettings.NO_BACKGROUND) {
+      return -1;
+    }
+    if (settings.background() >= 0) {
+      return nearestWithin(settings.background());
+    }
+    if (hasTransparent) {
+      return -1;
     }
     long[] onFrame = new long[clusters.count()];
     long all = 0;
@@ -343,26 +440,49 @@ public final class ImageCleaner {
     for (int y = 0; y < height; y++) {
       all += count(onFrame, y * width) + count(onFrame, y * width + width - 1);
     }
+    int black = nearestWithin(SheetImages.BACKGROUND);
+    if (black >= 0 && onFrame[black] > 0 && mayBeBackground(black)) {
+      return black;
+    }
     for (int c = 0; c < onFrame.length; c++) {
-      if (isKept[c] && 2 * onFrame[c] > all) {
+      if (isKept[c] && 2 * onFrame[c] > all && mayBeBackground(c)) {
         return c;
       }
     }
-    return -1;
+    // Nothing else of a closed palette is no group.
+    return settings.isClosed() && black >= 0 && mayBeBackground(black) ? black : -1;
+  }
+
+  private boolean mayBeBackground(int cluster) {
+    return !settings.isClosed() || cluster >= palette.groups().size();
+  }
+
+  /** Of those that are kept; the nearest to a colour within the tolerance, which in an exact image is that colour. */
+  private int nearestWithin(int color) {
+    int best = -1;
+    double least = isDecided ? SAME_COLOR : settings.tolerance();
+    for (int c = 0; c < clusters.count(); c++) {
+      double distance = Rgb.distance(clusters.color(c), color);
+      if (isKept[c] && distance <= least && (best < 0 || distance < least)) {
+        least = distance;
+        best = c;
+      }
+    }
+    return best;
   }
 
   private int count(long[] onFrame, int texel) {
-    if (clusterOfTexel[texel] != NONE) {
+    if (isClustered(clusterOfTexel[texel])) {
       onFrame[clusterOfTexel[texel]]++;
     }
     return 1;
   }
 
-  private CleanImage result(Palette palette) {
+  private CleanImage result() {
     int background = background();
     List<Group> groups = new ArrayList<>();
     List<Integer> matched = new ArrayList<>();
-    char[] numberOfCluster = number(palette, background, groups, matched);
+    char[] numberOfCluster = settings.isClosed() ? numberClosed(groups, matched) : number(background, groups, matched);
     char[] crisp = new char[clusterOfTexel.length];
     byte[] changes = new byte[clusterOfTexel.length];
     LongAdder[] counts = {new LongAdder(), new LongAdder(), new LongAdder(), new LongAdder()};
@@ -372,6 +492,10 @@ public final class ImageCleaner {
           int[] near = new int[(2 * NEAR + 1) * (2 * NEAR + 1)];
           for (int x = 0; x < width; x++) {
             int i = y * width + x;
+            if (clusterOfTexel[i] == TRANSPARENT) {
+              crisp[i] = SheetMaps.UNCOVERED;
+              continue;
+            }
             int cluster = snap(x, y, rgb[x], near, hasBorders);
             changes[i] = change(x, y, rgb[x], cluster, near);
             crisp[i] = cluster < 0 ? SheetMaps.UNCOVERED : numberOfCluster[cluster];
@@ -390,7 +514,7 @@ public final class ImageCleaner {
 
   private boolean hasBorders() {
     for (char c : clusterOfTexel) {
-      if (c == NONE || !isKept[c]) {
+      if (c == NONE || isClustered(c) && !isKept[c]) {
         return true;
       }
     }
@@ -463,14 +587,26 @@ public final class ImageCleaner {
     return isBorder ? CleanImage.FILTERED : CleanImage.STRAY;
   }
 
+  /** The palette's own; what is beside them is no group. */
+  private char[] numberClosed(List<Group> groups, List<Integer> matched) {
+    char[] numbers = new char[isKept.length];
+    Arrays.fill(numbers, SheetMaps.UNCOVERED);
+    for (int c = 0; c < palette.groups().size(); c++) {
+      Group group = palette.groups().get(c);
+      numbers[c] = (char) group.number();
+      groups.add(group);
+      matched.add(group.number());
+    }
+    return numbers;
+  }
+
   /** Numbers of the kept clusters; those that a palette has by colour get its groups. */
-  private char[] number(
-      Palette palette, int background, List<Group> groups, List<Integer> matched) {
+  private char[] number(int background, List<Group> groups, List<Integer> matched) {
     char[] numbers = new char[isKept.length];
     Arrays.fill(numbers, SheetMaps.UNCOVERED);
     boolean[] isTaken = new boolean[palette.maxNumber() + 1];
     for (int c = 0; c < isKept.length; c++) {
-      Group group = isKept[c] && c != background ? match(palette, clusters.color(c), isTaken) : null;
+      Group group = isKept[c] && c != background ? match(clusters.color(c), isTaken) : null;
       if (group != null) {
         numbers[c] = (char) group.number();
         groups.add(group);
@@ -488,7 +624,7 @@ public final class ImageCleaner {
     return numbers;
   }
 
-  private Group match(Palette palette, int color, boolean[] isTaken) {
+  private Group match(int color, boolean[] isTaken) {
     Group best = null;
     for (Group group : palette.groups()) {
       double distance = Rgb.distance(group.color(), color);

@@ -47,6 +47,11 @@ public final class ColorWeights {
     return colors.size();
   }
 
+  /** All of them, in order of first appearance. */
+  public int[] colors() {
+    return colors.toArray();
+  }
+
   int color(int index) {
     return colors.get(index);
   }

@@ -9,7 +9,7 @@ import java.awt.image.DataBufferByte;
 import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
 
-/** Pixels of a material's base colour image, 8-bit sRGB without alpha, rows downwards. */
+/** Pixels of an image, 8-bit sRGB, rows downwards; alpha apart from colour. */
 public final class TextureImage {
   private final BufferedImage image;
   private final boolean isGrey;
@@ -57,6 +57,20 @@ public final class TextureImage {
     image.getRGB(0, y, width(), 1, out, 0, width());
     for (int x = 0; x < out.length; x++) {
       out[x] &= 0xFFFFFF;
+    }
+  }
+
+  public boolean hasAlpha() {
+    return image.getColorModel().hasAlpha();
+  }
+
+  /**
+   * @param out gets 0 (transparent) … 255 of each pixel of a row
+   */
+  public void alphaRow(int y, int[] out) {
+    image.getRGB(0, y, width(), 1, out, 0, width());
+    for (int x = 0; x < out.length; x++) {
+      out[x] >>>= 24;
     }
   }
 

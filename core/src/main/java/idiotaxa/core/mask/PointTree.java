@@ -2,27 +2,32 @@ package idiotaxa.core.mask;
 
 /**
  * Points in space with a value and a direction each, in a tree that is halved along its longest side
- * (Friedman, Bentley, Finkel 1977); every node knows its box and its largest value. Flat arrays, no
- * object a point.
+ * (Friedman, Bentley, Finkel 1977); every node knows its box and its largest value. A point may stand for a disc
+ * around it, square to its direction. Flat arrays, no object a point.
  */
 final class PointTree {
   private static final int LEAF = 8;
 
   private final float[] points;
   private final float[] normals;
+  private final float[] discs;
   private final char[] values;
   private final int[] order;
   /** Least and greatest x, y, z of every node; node n has the children 2 n + 1 and 2 n + 2. */
   private final float[] boxes;
+  /** The same of the directions: whole nodes look away from a place that lies on the other side of a wall. */
+  private final float[] directions;
   private final char[] top;
 
   /**
    * @param points x, y, z of each
    * @param normals of length 1, x, y, z of each
+   * @param discs radius of the disc that each stands for, metres, 0 for the point alone
    */
-  PointTree(float[] points, float[] normals, char[] values) {
+  PointTree(float[] points, float[] normals, float[] discs, char[] values) {
     this.points = points;
     this.normals = normals;
+    this.discs = discs;
     this.values = values;
     order = new int[values.length];
     for (int i = 0; i < order.length; i++) {
@@ -33,6 +38,7 @@ final class PointTree {
       nodes = 2 * nodes + 1;
     }
     boxes = new float[6 * nodes];
+    directions = new float[6 * nodes];
     top = new char[nodes];
     build(0, 0, order.length);
   }
@@ -46,12 +52,18 @@ final class PointTree {
     for (int axis = 0; axis < 3; axis++) {
       boxes[box + axis] = Float.POSITIVE_INFINITY;
       boxes[box + 3 + axis] = Float.NEGATIVE_INFINITY;
+      directions[box + axis] = Float.POSITIVE_INFINITY;
+      directions[box + 3 + axis] = Float.NEGATIVE_INFINITY;
     }
     for (int i = from; i < to; i++) {
       for (int axis = 0; axis < 3; axis++) {
         float v = points[3 * order[i] + axis];
-        boxes[box + axis] = Math.min(boxes[box + axis], v);
-        boxes[box + 3 + axis] = Math.max(boxes[box + 3 + axis], v);
+        float disc = discs[order[i]];
+        boxes[box + axis] = Math.min(boxes[box + axis], v - disc);
+        boxes[box + 3 + axis] = Math.max(boxes[box + 3 + axis], v + disc);
+        float n = normals[3 * order[i] + axis];
+        directions[box + axis] = Math.min(directions[box + axis], n);
+        directions[box + 3 + axis] = Math.max(directions[box + 3 + axis], n);
       }
       top[node] = (char) Math.max(top[node], values[order[i]]);
     }
@@ -113,6 +125,7 @@ final class PointTree {
     private double nx;
     private double ny;
     private double nz;
+    private double radius;
     private double radiusSq;
     private char best;
     /** What was found last is mostly what the next point finds, and is asked first. */
@@ -122,14 +135,15 @@ final class PointTree {
      * The largest value within a distance of a point, of points whose directions agree with its own; at
      * least {@code own}.
      */
-    char largest(double[] point, double[] normal, double radius, char own) {
+    char largest(double[] point, double[] normal, double within, char own) {
       x = point[0];
       y = point[1];
       z = point[2];
       nx = normal[0];
       ny = normal[1];
       nz = normal[2];
-      radiusSq = radius * radius;
+      radius = within;
+      radiusSq = within * within;
       best = own;
       if (last >= 0) {
         take(last);
@@ -141,11 +155,12 @@ final class PointTree {
     }
 
     /** Whether no point with more than a value is within a distance, whatever its direction. */
-    boolean isFree(double[] point, double radius, char own) {
+    boolean isFree(double[] point, double within, char own) {
       x = point[0];
       y = point[1];
       z = point[2];
-      radiusSq = radius * radius;
+      radius = within;
+      radiusSq = within * within;
       return order.length == 0 || isFree(0, 0, order.length, own);
     }
 
@@ -158,7 +173,8 @@ final class PointTree {
           double dx = points[3 * order[i]] - x;
           double dy = points[3 * order[i] + 1] - y;
           double dz = points[3 * order[i] + 2] - z;
-          if (values[order[i]] > own && dx * dx + dy * dy + dz * dz <= radiusSq) {
+          double reach = radius + discs[order[i]];
+          if (values[order[i]] > own && dx * dx + dy * dy + dz * dz <= reach * reach) {
             return false;
           }
         }
@@ -222,9 +238,30 @@ final class PointTree {
     }
 
     private void visitIf(double gap, int node, int from, int to) {
-      if (gap <= radiusSq && top[node] > best) {
+      if (gap <= radiusSq && top[node] > best && mayAgree(node)) {
         visit(node, from, to);
       }
+    }
+
+    /** Whether some direction of a node may be less than a right angle away. */
+    private boolean mayAgree(int node) {
+      int box = 6 * node;
+      double most =
+          Math.max(nx * directions[box], nx * directions[box + 3])
+              + Math.max(ny * directions[box + 1], ny * directions[box + 4])
+              + Math.max(nz * directions[box + 2], nz * directions[box + 5]);
+      return most > 0;
+    }
+
+    /** The disc's nearest point lies off its middle by what the place lies aside, up to its radius. */
+    private boolean isDiscNear(int i, double dx, double dy, double dz, double sq) {
+      double reach = radius + discs[i];
+      if (sq > reach * reach) {
+        return false;
+      }
+      double height = dx * normals[3 * i] + dy * normals[3 * i + 1] + dz * normals[3 * i + 2];
+      double aside = Math.max(0, Math.sqrt(Math.max(0, sq - height * height)) - discs[i]);
+      return height * height + aside * aside <= radiusSq;
     }
 
     private void take(int i) {
@@ -234,7 +271,8 @@ final class PointTree {
       double dx = points[3 * i] - x;
       double dy = points[3 * i + 1] - y;
       double dz = points[3 * i + 2] - z;
-      boolean isNear = dx * dx + dy * dy + dz * dz <= radiusSq;
+      double sq = dx * dx + dy * dy + dz * dz;
+      boolean isNear = sq <= radiusSq || discs[i] > 0 && isDiscNear(i, dx, dy, dz, sq);
       if (isNear && normals[3 * i] * nx + normals[3 * i + 1] * ny + normals[3 * i + 2] * nz > 0) {
         best = values[i];
         last = i;

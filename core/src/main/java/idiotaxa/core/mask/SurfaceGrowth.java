@@ -9,14 +9,27 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * The largest value within a distance in space, across UV seams and sheets, between texels' points whose
- * normals agree (less than a right angle apart). All texels at the rim of what has a value, or of an
- * island, are asked: on one surface, whoever is near to a texel farther inside is near to one of these, to within a
- * texel. For surfaces that lie on or in each other a grid of those farther inside is asked too, of at most {@value
- * #MOST_INSIDE} points: every second texel of a mask of a million.
+ * The largest value within a distance in space, across UV seams and sheets, between points whose normals agree (less than a
+ * right angle apart). All texels at the rim of what has a value, or of an island, are asked: on one surface, whoever is near to a
+ * texel farther inside is near to one of these. For surfaces that lie on or in each other those farther inside are asked
+ * too, where something that has less lies within the distance: each stands for its own square of the surface, and where the distance
+ * is many texels, one for several, as long as that changes it by less than a three hundredth.
  */
 final class SurfaceGrowth {
-  private static final int MOST_INSIDE = 300_000;
+  /** Of the first look, which only says what lies near at all. */
+  private static final int MOST_AT_FIRST = 300_000;
+
+  /** Points farther inside than the rim; of larger masks one stands for more. */
+  private static final int MOST_INSIDE = 6_000_000;
+
+  /** Of the distance: whatever lies so near to the rim is as far from anything else as the rim, to within a two hundredth. */
+  private static final double NEAR_RIM = 0.09;
+
+  /** Of a square's side: its half diagonal, with what rounding takes. */
+  private static final double HALF_DIAGONAL = 0.7072;
+
+  /** Of the distance: the largest disc, whose curved surface lies off it by a three hundredth of the distance at most. */
+  private static final double DISC = 1 / 12.0;
 
   private final Mesh mesh;
   private final float[] vertexNormals;
@@ -42,18 +55,31 @@ final class SurfaceGrowth {
    * @return new planes
    */
   char[][] grow(char[][] planes, double radius) {
-    Sources sources = new Sources();
-    int step = stepInside(planes);
+    byte[][] rims = new byte[planes.length][];
     for (int s = 0; s < planes.length; s++) {
-      gather(sheets.get(s), planes[s], step, sources);
+      rims[s] = RimDistance.of(sheets.get(s).islands(), planes[s], threads);
     }
-    PointTree tree =
-        new PointTree(
-            sources.points.toArray(), sources.normals.toArray(), sources.values.toArray());
+    int step = powerBelow(Math.sqrt(count(planes) / (double) MOST_AT_FIRST));
+    // What lies by no more than a square inside of the rim is not looked at first.
+    double unseen = (2 * step + 1) * sheets.stream().mapToDouble(SurfaceGrowth::metresATexel).max().orElse(0);
+    Sources sources = new Sources();
+    Sources sparse = new Sources();
+    for (int s = 0; s < planes.length; s++) {
+      gather(sheets.get(s), planes[s], new Inside(rims[s], step, step, null), sources, sparse);
+    }
+    boolean[][] isNear = trianglesNear(sparse.with(sources).tree(), radius + unseen);
+    NearCells lower = lower(planes, isNear, radius);
+    for (int s = 0; s < planes.length; s++) {
+      double texel = metresATexel(sheets.get(s));
+      int least = powerBelow((NEAR_RIM * radius / texel - 1) / 2);
+      int most = Math.max(least, powerBelow(Math.max(DISC * radius / texel, Math.sqrt(count(planes) / (double) MOST_INSIDE))));
+      gather(sheets.get(s), planes[s], new Inside(rims[s], least, most, lower), null, sources);
+    }
+    PointTree tree = sources.tree();
     char[][] grown = new char[planes.length][];
     for (int s = 0; s < planes.length; s++) {
       progress.checkCancelled();
-      grown[s] = reach(sheets.get(s), planes[s], tree, radius);
+      grown[s] = reach(sheets.get(s), planes[s], tree, radius, isNear[s]);
     }
     return grown;
   }
@@ -74,9 +100,26 @@ final class SurfaceGrowth {
   private static final class Sources {
     private final FloatArrayList points = new FloatArrayList();
     private final FloatArrayList normals = new FloatArrayList();
+    private final FloatArrayList discs = new FloatArrayList();
     private final CharArrayList values = new CharArrayList();
 
-    void add(double[] point, double[] normal, char value) {
+    /** These and others, as a new list. */
+    Sources with(Sources others) {
+      Sources out = new Sources();
+      join(out, this);
+      join(out, others);
+      return out;
+    }
+
+    PointTree tree() {
+      return new PointTree(points.toArray(), normals.toArray(), discs.toArray(), values.toArray());
+    }
+
+    /**
+     * @param disc metres
+     */
+    void add(double[] point, double[] normal, double disc, char value) {
+      discs.add((float) disc);
       for (int axis = 0; axis < 3; axis++) {
         points.add((float) point[axis]);
         normals.add((float) normal[axis]);
@@ -88,21 +131,115 @@ final class SurfaceGrowth {
   private static void join(Sources all, Sources part) {
     all.points.addAll(part.points);
     all.normals.addAll(part.normals);
+    all.discs.addAll(part.discs);
     all.values.addAll(part.values);
   }
 
-  /** Of the grid of texels that are asked whatever lies around them. */
-  private static int stepInside(char[][] planes) {
+  /**
+   * Which texels farther inside stand for which squares of a sheet.
+   *
+   * @param rim how far each texel lies inside
+   * @param least the side of the smallest squares, a power of two; smaller ones lie so near to the rim that it stands for them
+   * @param most of the largest
+   * @param lower cells near which one is needed, null for all
+   */
+  private record Inside(byte[] rim, int least, int most, NearCells lower) {
+    /** Side of the square that a texel stands for, 0 for none. */
+    int square(int texel, int width) {
+      int x = texel % width;
+      int y = texel / width;
+      for (int side = most; side >= least; side /= 2) {
+        boolean isWhole = rim[texel] >= 1 + 2 * side;
+        boolean isOnGrid = ((x | y) & side - 1) == 0;
+        // Far enough inside for all its neighbours on the grid to stand for such squares too.
+        boolean isCovered = rim[texel] >= 1 + 3 * side;
+        if (isWhole && isOnGrid) {
+          return side;
+        }
+        if (isCovered) {
+          return 0;
+        }
+      }
+      return least == 1 && rim[texel] > 1 ? 1 : 0;
+    }
+  }
+
+  private static long count(char[][] planes) {
     long texels = 0;
     for (char[] plane : planes) {
       for (char value : plane) {
         texels += value > 0 ? 1 : 0;
       }
     }
-    return Math.max(2, (int) Math.ceil(Math.sqrt(texels / (double) MOST_INSIDE)));
+    return texels;
   }
 
-  private void gather(MaskSheet sheet, char[] plane, int step, Sources sources) {
+  /** Powers of two, so that grids lie in each other; 1 at least. */
+  private static int powerBelow(double side) {
+    int out = 1;
+    while (2 * out <= side && out < RimDistance.MOST / 4) {
+      out *= 2;
+    }
+    return out;
+  }
+
+  /** Where something has less than all, on triangles that lie near to what has more. */
+  private NearCells lower(char[][] planes, boolean[][] isNear, double radius) {
+    long about = 0;
+    for (char[] plane : planes) {
+      about += plane.length / 8;
+    }
+    double within = radius * (1 + DISC);
+    NearCells all = new NearCells(within, about);
+    for (int s = 0; s < planes.length; s++) {
+      MaskSheet sheet = sheets.get(s);
+      char[] plane = planes[s];
+      boolean[] isMeant = isNear[s];
+      NearCells[] ofWorkers = new NearCells[threads];
+      Worker[] workers = new Worker[threads];
+      long points = about;
+      sheet
+          .points()
+          .visit(
+              sheet.maps().groups(),
+              threads,
+              tile -> sheet.points().touches(tile, isMeant),
+              w -> {
+                if (workers[w] == null) {
+                  workers[w] = new Worker(sheet.points());
+                  ofWorkers[w] = new NearCells(within, points);
+                }
+                return (texel, triangle) -> {
+                  if (isMeant[triangle] && plane[texel] < Planes.FULL) {
+                    sheet.points().point(texel, triangle, workers[w].weights, workers[w].point);
+                    ofWorkers[w].add(workers[w].point);
+                  }
+                };
+              });
+      for (NearCells part : ofWorkers) {
+        if (part != null) {
+          all.addAll(part);
+        }
+      }
+    }
+    return all;
+  }
+
+  /** Of an average triangle; positive. */
+  private static double metresATexel(MaskSheet sheet) {
+    double sum = 0;
+    int triangles = sheet.points().triangleCount();
+    for (int i = 0; i < triangles; i++) {
+      sum += sheet.points().metresATexel(i);
+    }
+    return Math.max(Double.MIN_NORMAL, sum / Math.max(1, triangles));
+  }
+
+  /**
+   * @param rim gets the texels at the rim, null to leave them out
+   * @param squares gets what stands for squares farther inside
+   */
+  private void gather(MaskSheet sheet, char[] plane, Inside inside, Sources rim, Sources squares) {
     int width = sheet.maps().width();
     Worker[] workers = new Worker[threads];
     sheet
@@ -117,16 +254,17 @@ final class SurfaceGrowth {
               }
               Worker worker = workers[w];
               return (texel, triangle) -> {
-                boolean isOnGrid = texel % width % step == 0 && texel / width % step == 0;
-                if (plane[texel] > 0 && (isOnGrid || isRim(sheet.islands(), plane, texel))) {
-                  worker.at(texel, triangle);
-                  worker.sources.add(worker.point, worker.normal, plane[texel]);
+                if (plane[texel] > 0) {
+                  worker.gather(texel, triangle, inside, width, plane[texel], rim != null);
                 }
               };
             });
     for (Worker worker : workers) {
+      if (worker != null && rim != null) {
+        join(rim, worker.rim);
+      }
       if (worker != null) {
-        join(sources, worker.sources);
+        join(squares, worker.squares);
       }
     }
   }
@@ -147,28 +285,8 @@ final class SurfaceGrowth {
     return false;
   }
 
-  /** Whether one of the eight neighbours has less or lies outside of the island. */
-  private static boolean isRim(TexelIslands islands, char[] plane, int texel) {
-    int width = islands.width();
-    int x = texel % width;
-    int y = texel / width;
-    if (x == 0 || y == 0 || x == width - 1 || y == islands.height() - 1) {
-      return true;
-    }
-    char[] labels = islands.labels();
-    for (int row = texel - width; row <= texel + width; row += width) {
-      for (int n = row - 1; n <= row + 1; n++) {
-        if (labels[n] != labels[texel] || plane[n] < plane[texel]) {
-          return true;
-        }
-      }
-    }
-    return false;
-  }
-
-  private char[] reach(MaskSheet sheet, char[] plane, PointTree tree, double radius) {
+  private char[] reach(MaskSheet sheet, char[] plane, PointTree tree, double radius, boolean[] isNear) {
     char[] out = plane.clone();
-    boolean[] isNear = trianglesNear(sheet.points(), tree, radius);
     Worker[] workers = new Worker[threads];
     PointTree.Query[] queries = new PointTree.Query[threads];
     sheet
@@ -190,6 +308,14 @@ final class SurfaceGrowth {
                 }
               };
             });
+    return out;
+  }
+
+  private boolean[][] trianglesNear(PointTree tree, double radius) {
+    boolean[][] out = new boolean[sheets.size()][];
+    for (int s = 0; s < out.length; s++) {
+      out[s] = trianglesNear(sheets.get(s).points(), tree, radius);
+    }
     return out;
   }
 
@@ -227,13 +353,32 @@ final class SurfaceGrowth {
     private final double[] free = new double[4 * SLOTS * SLOTS];
 
     /** What this thread has gathered. */
-    private final Sources sources = new Sources();
+    private final Sources rim = new Sources();
+
+    private final Sources squares = new Sources();
 
     private final char[] freeAbove = new char[SLOTS * SLOTS];
 
     Worker(TexelPoints points) {
       this.points = points;
       Arrays.fill(free, Double.NEGATIVE_INFINITY);
+    }
+
+    void gather(int texel, int triangle, Inside inside, int width, char value, boolean isRimWanted) {
+      if (inside.rim()[texel] == 1) {
+        if (isRimWanted) {
+          at(texel, triangle);
+          rim.add(point, normal, 0, value);
+        }
+        return;
+      }
+      int square = inside.square(texel, width);
+      if (square > 0) {
+        at(texel, triangle);
+        if (inside.lower() == null || inside.lower().mayBeNear(point)) {
+          squares.add(point, normal, square * HALF_DIAGONAL * points.metresATexel(triangle), value);
+        }
+      }
     }
 
     /** Most texels lie near one that is known to be far from everything, and need not ask. */

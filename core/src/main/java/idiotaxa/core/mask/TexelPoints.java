@@ -182,6 +182,38 @@ final class TexelPoints {
     }
   }
 
+  /**
+   * The longest that a step of one texel is on the surface of a triangle, metres: the greater singular value of the map from the sheet
+   * into space.
+   */
+  double metresATexel(int triangle) {
+    double steps = UvTriangles.STEPS;
+    double u1 = (triangles.x(triangle, 1) - triangles.x(triangle, 0)) / steps;
+    double v1 = (triangles.y(triangle, 1) - triangles.y(triangle, 0)) / steps;
+    double u2 = (triangles.x(triangle, 2) - triangles.x(triangle, 0)) / steps;
+    double v2 = (triangles.y(triangle, 2) - triangles.y(triangle, 0)) / steps;
+    double det = u1 * v2 - u2 * v1;
+    int t = triangles.meshTriangle(triangle);
+    float[] p = mesh.positions();
+    int a = 3 * mesh.triangleVertex(t, 0);
+    int b = 3 * mesh.triangleVertex(t, 1);
+    int c = 3 * mesh.triangleVertex(t, 2);
+    double uu = 0;
+    double uv = 0;
+    double vv = 0;
+    for (int axis = 0; axis < 3; axis++) {
+      double e1 = (double) p[b + axis] - p[a + axis];
+      double e2 = (double) p[c + axis] - p[a + axis];
+      double du = (e1 * v2 - e2 * v1) / det;
+      double dv = (e2 * u1 - e1 * u2) / det;
+      uu += du * du;
+      uv += du * dv;
+      vv += dv * dv;
+    }
+    double most = Math.sqrt((uu + vv) / 2 + Math.hypot((uu - vv) / 2, uv));
+    return Double.isFinite(most) ? most : 0;
+  }
+
   /** What a covered texel has of the surface: its triangle's area in space by that on the sheet. */
   double squareMetresAt(int texel) {
     int i = bins.ownerWithin(triangles, texel % width, texel / width);

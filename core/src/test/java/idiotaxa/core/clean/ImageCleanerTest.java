@@ -259,4 +259,96 @@ class ImageCleanerTest {
         .isInstanceOf(IllegalArgumentException.class)
         .hasMessageContaining("raise the tolerance");
   }
+
+  /** Rows of one colour each, so many texels high. */
+  private static BufferedImage rows(int type, int... argbAndHeights) {
+    int height = 0;
+    for (int k = 1; k < argbAndHeights.length; k += 2) {
+      height += argbAndHeights[k];
+    }
+    BufferedImage image = new BufferedImage(64, height, type);
+    int y = 0;
+    for (int k = 0; k < argbAndHeights.length; k += 2) {
+      for (int end = y + argbAndHeights[k + 1]; y < end; y++) {
+        for (int x = 0; x < 64; x++) {
+          image.setRGB(x, y, argbAndHeights[k]);
+        }
+      }
+    }
+    return image;
+  }
+
+  private static CleanImage clean(BufferedImage image, Palette palette, boolean isClosed, int background) {
+    return ImageCleaner.clean(
+        new TextureImage(image), palette, new CleanSettings(24, 0, isClosed, background), 2, Progress.NONE);
+  }
+
+  /** Colour of the group of the first texel of a row, −1 for none. */
+  private static int colorAt(CleanImage clean, int y) {
+    char number = clean.maps().groups()[y * 64];
+    return number == SheetMaps.UNCOVERED
+        ? -1
+        : clean.groups().stream().filter(g -> g.number() == number).findFirst().orElseThrow().color();
+  }
+
+  @Test
+  void whatIsCrispStaysAsItIs() {
+    // A stripe of the very mean of its neighbours, two colours that are 20 apart, a dark one on black.
+    BufferedImage image =
+        rows(BufferedImage.TYPE_INT_RGB, 0, 4, 0xC00000, 20, 0x600060, 3, 0x0000C0, 20, 0x1400C0, 5, 0x140000, 2, 0, 4);
+    CleanImage clean = clean(image, NONE, false, CleanSettings.FIND_OUT);
+    assertThat(clean.groups()).extracting(Group::color).containsExactlyInAnyOrder(0xC00000, 0x600060, 0x0000C0, 0x1400C0, 0x140000);
+    for (int y = 0; y < image.getHeight(); y++) {
+      int rgb = image.getRGB(0, y) & 0xFFFFFF;
+      assertThat(colorAt(clean, y)).as("row " + y).isEqualTo(rgb == 0 ? -1 : rgb);
+    }
+    assertThat(clean.filtered() + clean.noisy() + clean.strays()).isZero();
+  }
+
+  @Test
+  void blackCanBeAGroup() {
+    BufferedImage inside = rows(BufferedImage.TYPE_INT_RGB, 0xC00000, 20, 0, 20, 0x00C000, 20);
+    for (int x = 0; x < 64; x += 63) {
+      for (int y = 20; y < 40; y++) {
+        inside.setRGB(x, y, 0xC00000);
+      }
+    }
+    CleanImage found = clean(inside, NONE, false, CleanSettings.FIND_OUT);
+    assertThat(found.groups()).extracting(Group::color).contains(0);
+    BufferedImage onFrame = rows(BufferedImage.TYPE_INT_RGB, 0, 20, 0xC00000, 20);
+    assertThat(clean(onFrame, NONE, false, CleanSettings.FIND_OUT).groups()).extracting(Group::color).containsExactly(0xC00000);
+    assertThat(clean(onFrame, NONE, false, CleanSettings.NO_BACKGROUND).groups()).extracting(Group::color).contains(0);
+    assertThat(clean(onFrame, NONE, false, 0xC00000).groups()).extracting(Group::color).containsExactly(0);
+    Palette tar = new Palette("p", List.of(Group.of(1, "tar", 0), Group.of(2, "rust", 0xC00000)));
+    CleanImage known = clean(onFrame, tar, true, CleanSettings.FIND_OUT);
+    assertThat(colorAt(known, 0)).isZero();
+    assertThat(colorAt(known, 30)).isEqualTo(0xC00000);
+  }
+
+  @Test
+  void aPaletteIsClosed() {
+    Palette palette = new Palette("p", List.of(Group.of(3, "one", 0xC00000), Group.of(7, "other", 0xC01400)));
+    // The second is 20 from the first; the third is nobody's; the last is the first with noise.
+    BufferedImage image = rows(BufferedImage.TYPE_INT_RGB, 0, 4, 0xC00000, 6, 0xC01400, 6, 0x00FF00, 6, 0xC40400, 6, 0, 4);
+    CleanImage clean = clean(image, palette, true, CleanSettings.FIND_OUT);
+    assertThat(clean.groups()).extracting(Group::number).containsExactly(3, 7);
+    assertThat(colorAt(clean, 0)).isEqualTo(-1);
+    assertThat(colorAt(clean, 5)).isEqualTo(0xC00000);
+    assertThat(colorAt(clean, 11)).isEqualTo(0xC01400);
+    assertThat(colorAt(clean, 23)).isEqualTo(0xC00000);
+    assertThat(clean.strays()).isEqualTo(6 * 64);
+    assertThat(clean.noisy()).isEqualTo(6 * 64);
+  }
+
+  @Test
+  void whatIsTransparentIsBackgroundAndBlackIsNot() {
+    BufferedImage image = rows(BufferedImage.TYPE_INT_ARGB, 0, 6, 0xFF000000, 6, 0xFFC00000, 6, 0x50C00000, 2, 0xB0C00000, 2, 0x00FFFFFF, 6);
+    CleanImage clean = clean(image, NONE, false, CleanSettings.FIND_OUT);
+    assertThat(clean.groups()).extracting(Group::color).containsExactlyInAnyOrder(0, 0xC00000);
+    int[] wanted = {-1, 0, 0xC00000, -1, 0xC00000, -1};
+    int[] at = {2, 8, 14, 19, 21, 25};
+    for (int k = 0; k < at.length; k++) {
+      assertThat(colorAt(clean, at[k])).as("row " + at[k]).isEqualTo(wanted[k]);
+    }
+  }
 }

@@ -28,7 +28,7 @@ class PointTreeTest {
       }
       values[i] = (char) (random.nextBoolean() ? Planes.FULL : random.nextInt(1, Planes.FULL));
     }
-    return new PointTree(points, normals, values);
+    return new PointTree(points, normals, new float[count], values);
   }
 
   private double[] direction() {
@@ -115,7 +115,7 @@ class PointTreeTest {
       normals[3 * i] = i % 2 == 0 ? 1 : -1;
       values[i] = (char) (i + 1);
     }
-    PointTree.Query query = new PointTree(points, normals, values).new Query();
+    PointTree.Query query = new PointTree(points, normals, new float[count], values).new Query();
     double[] here = {0, 0, 0};
     assertThat((int) query.largest(here, new double[] {-1, 0, 0}, 0, (char) 0)).isEqualTo(count);
     assertThat((int) query.largest(here, new double[] {1, 0, 0}, 0, (char) 0)).isEqualTo(count - 1);

@@ -12,6 +12,8 @@ import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.SplittableRandom;
+import java.util.function.DoubleBinaryOperator;
 import org.junit.jupiter.api.Test;
 
 /** A globe cut along meridians into four islands on two tiles: a mask grows over every seam. */
@@ -200,5 +202,147 @@ class SurfaceGrowthTest {
     for (int i = 0; i < grown.length; i++) {
       assertThat(grown[i] > 0).isEqualTo(groups[i] == 1);
     }
+  }
+
+  /** Two layers in one sheet, each a square metre of cells that a height bends; the upper one lies elsewhere on the sheet. */
+  private static Mesh layers(double gap, double turn, DoubleBinaryOperator height) {
+    MeshBuilder builder = new MeshBuilder();
+    int part = builder.part("layers");
+    int cells = 12;
+    for (int layer = 0; layer < 2; layer++) {
+      int first = builder.vertexCount();
+      for (int r = 0; r <= cells; r++) {
+        for (int c = 0; c <= cells; c++) {
+          double x = c / (double) cells;
+          double y = r / (double) cells;
+          builder.vertex(x, y, height.applyAsDouble(x, y) + gap * layer);
+        }
+      }
+      double angle = layer * turn;
+      for (int r = 0; r < cells; r++) {
+        for (int c = 0; c < cells; c++) {
+          builder.face(part, Mesh.NO_MATERIAL);
+          for (int[] at : new int[][] {{0, 0}, {1, 0}, {1, 1}, {0, 1}}) {
+            builder.corner(first + (r + at[1]) * (cells + 1) + c + at[0]);
+            double x = (c + at[0]) / (double) cells - 0.5;
+            double y = (r + at[1]) / (double) cells - 0.5;
+            builder.uv(
+                (float) (0.25 + 0.5 * layer + 0.3 * (Math.cos(angle) * x - Math.sin(angle) * y)),
+                (float) (0.503 + 0.3 * (Math.sin(angle) * x + Math.cos(angle) * y)));
+          }
+        }
+      }
+    }
+    return builder.build();
+  }
+
+  private record Layered(MaskTarget target, MaskSheet sheet, Mesh mesh, TexelPoints points, double[][] at, double[][] normals) {}
+
+  /** The upper layer is group 1, or only the part of it that is meant; all else is group 2. */
+  private static Layered layered(Mesh mesh, int size, DoubleBinaryOperator isMeant) {
+    Sheet sheet = SheetLayout.ONE.divide(mesh).get(0);
+    MaskTarget target = MaskTarget.of(mesh);
+    TexelPoints points = new TexelPoints(mesh, sheet, size, size);
+    char[] groups = new char[size * size];
+    Arrays.fill(groups, SheetMaps.UNCOVERED);
+    double[][] at = new double[size * size][];
+    double[][] normals = new double[size * size][];
+    int upper = mesh.triangleCount() / 2;
+    points.visit(
+        new char[size * size],
+        1,
+        w ->
+            (texel, triangle) -> {
+              double[] weights = new double[3];
+              at[texel] = new double[3];
+              normals[texel] = new double[3];
+              points.point(texel, triangle, weights, at[texel]);
+              for (int k = 0; k < 3; k++) {
+                for (int axis = 0; axis < 3; axis++) {
+                  int vertex = mesh.triangleVertex(points.meshTriangle(triangle), k);
+                  normals[texel][axis] += weights[k] * target.normals()[3 * vertex + axis];
+                }
+              }
+              boolean isUpper = points.meshTriangle(triangle) >= upper;
+              boolean isIn = isUpper && isMeant.applyAsDouble(at[texel][0], at[texel][1]) > 0;
+              groups[texel] = (char) (isIn ? 1 : 2);
+            });
+    MaskSheet masks = target.sheet(sheet, new SheetMaps(size, size, groups, Coverage.none()), 2);
+    return new Layered(target, masks, mesh, points, at, normals);
+  }
+
+  private static char[] grown(Layered layered, double radius, MaskStep.Kind kind) {
+    MaskSpec spec =
+        new MaskSpec(
+            "m", List.of(MaskPart.ofGroup(1, MaskPart.How.ADD)), List.of(MaskStep.mm(kind, 1000 * radius)), 8);
+    return new MaskMaker(layered.target(), List.of(spec), GreyImages.NONE, 2, Progress.NONE).make(spec, List.of(layered.sheet()))[0];
+  }
+
+  /** A decal lies half a texel above a body: what lies under it is reached everywhere, not in rows. */
+  @Test
+  void whatLiesUnderALayerIsReachedEverywhere() {
+    int size = 512;
+    double texel = 1 / (0.3 * size);
+    for (double turn : new double[] {0, 0.3}) {
+      Layered layered = layered(layers(0.5 * texel, turn, (x, y) -> 0), size, (x, y) -> 1);
+      for (double radius : new double[] {0.55 * texel, 0.7 * texel, 1.2 * texel, 3 * texel, 40 * texel}) {
+        char[] grown = grown(layered, radius, MaskStep.Kind.GROW);
+        int under = 0;
+        for (int i = 0; i < grown.length; i++) {
+          double[] at = layered.at()[i];
+          boolean isInside = at != null && Math.min(Math.min(at[0], 1 - at[0]), Math.min(at[1], 1 - at[1])) > texel;
+          if (isInside && layered.sheet().maps().groups()[i] == 2) {
+            under++;
+            assertThat((int) grown[i]).as("%.2f texels, turned %.1f, %s", radius / texel, turn, Arrays.toString(at)).isEqualTo(65535);
+          }
+        }
+        assertThat(under).isGreaterThan(10_000);
+      }
+      char[] less = grown(layered, 0.45 * texel, MaskStep.Kind.GROW);
+      for (int i = 0; i < less.length; i++) {
+        assertThat(less[i] > 0).isEqualTo(layered.sheet().maps().groups()[i] == 1);
+      }
+    }
+  }
+
+  /** Against looking at every texel of the mask: nothing within reach is missed, and nothing is taken that is farther off than a texel. */
+  @Test
+  void randomLayersAreReachedAsByLookingAtEveryTexel() {
+    SplittableRandom random = new SplittableRandom(17);
+    int size = 128;
+    double texel = 1 / (0.3 * size);
+    for (int round = 0; round < 12; round++) {
+      double bend = random.nextDouble(0.3);
+      double waves = random.nextDouble(1, 5);
+      double gap = random.nextDouble(0.2, 4) * texel;
+      double middle = random.nextDouble(0.2, 0.8);
+      double wide = random.nextDouble(0.05, 0.5);
+      Mesh mesh = layers(gap, random.nextDouble(3), (x, y) -> bend * Math.sin(waves * x) * Math.cos(waves * y));
+      Layered layered = layered(mesh, size, (x, y) -> wide - Math.hypot(x - middle, y - 0.5));
+      double radius = random.nextDouble(0.3, 12) * texel;
+      char[] grown = grown(layered, radius, MaskStep.Kind.GROW);
+      char[] groups = layered.sheet().maps().groups();
+      for (int i = 0; i < grown.length; i++) {
+        if (layered.at()[i] == null) {
+          continue;
+        }
+        double nearest = Double.POSITIVE_INFINITY;
+        for (int m = 0; m < groups.length; m++) {
+          if (groups[m] == 1 && layered.at()[m] != null && agree(layered.normals()[m], layered.normals()[i])) {
+            nearest = Math.min(nearest, distance(layered.at()[m], layered.at()[i]));
+          }
+        }
+        String what = "round %d, %.3f texels of %.3f".formatted(round, nearest / texel, radius / texel);
+        if (nearest <= radius * (1 - 1 / 300.0)) {
+          assertThat((int) grown[i]).as(what).isEqualTo(65535);
+        } else if (nearest > radius + 0.8 * texel) {
+          assertThat((int) grown[i]).as(what).isZero();
+        }
+      }
+    }
+  }
+
+  private static boolean agree(double[] a, double[] b) {
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2] > 0;
   }
 }

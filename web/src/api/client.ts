@@ -73,6 +73,21 @@ const inShow = (show: number | null): string => (show === null ? '' : `?show=${s
 const basedOn = (version: number): Record<string, string> => ({ 'If-Match': `"${version}"` })
 
 /** One method a request. */
+/** How an ID image is made crisp. */
+export interface CleanChoice {
+  /** Null for the usual one. */
+  tolerance: number | null
+  isClosed: boolean
+  /** A colour, none, or empty to find out. */
+  background: string
+}
+
+function cleanQuery({ tolerance, isClosed, background }: CleanChoice): string {
+  const query = new URLSearchParams({ closed: String(isClosed), background })
+  if (tolerance !== null) query.set('tolerance', String(tolerance))
+  return query.toString()
+}
+
 export const api = {
   me: () => getJson<Me>('/api/me'),
   signIn: (name: string, password: string) => send<void>('POST', SIGN_IN, { name, password }),
@@ -339,10 +354,8 @@ export const api = {
       colors
     }),
   maskGaps: (bakeId: number) => getJson<MaskGaps>(`/api/bakes/${bakeId}/mask-gaps`),
-  /** @param tolerance null for the usual one */
-  cleanImage: (id: number, tolerance: number | null) =>
-    getJson<CleanedImage>(`/api/id-images/${id}${tolerance === null ? '' : `?tolerance=${tolerance}`}`),
-  cleanImageUrl: (id: number, tolerance: number) => `/api/id-images/${id}/clean.png?tolerance=${tolerance}`,
-  keepImage: (id: number, sheet: string, tolerance: number) =>
-    send<Created>('POST', `/api/id-images/${id}/keep`, { sheet, tolerance })
+  cleanImage: (id: number, how: CleanChoice) => getJson<CleanedImage>(`/api/id-images/${id}?${cleanQuery(how)}`),
+  cleanImageUrl: (id: number, how: CleanChoice) => `/api/id-images/${id}/clean.png?${cleanQuery(how)}`,
+  keepImage: (id: number, sheet: string, { tolerance, isClosed, background }: CleanChoice) =>
+    send<Created>('POST', `/api/id-images/${id}/keep`, { sheet, tolerance, isClosed, background })
 }

@@ -22,7 +22,8 @@ describe('models that are dropped together', () => {
 
   it('give the asset its name', () => {
     expect(nameOf([file('channel_marker_buoy_low.glb', 1)])).toBe('channel marker buoy')
-    expect(nameOf([file('low.glb', 1)])).toBe('unnamed')
+    expect(nameOf([file('lo.obj', 1)])).toBe('lo')
+    expect(nameOf([file('_.glb', 1)])).toBe('unnamed')
   })
 
   it('are none among pictures', () => {

@@ -32,8 +32,9 @@ export function divideModels(files: File[]): ModelFiles[] {
   }))
 }
 
-/** A name for an asset, from its target's file: `channel_marker_buoy_low.glb` gives `channel marker buoy`. */
+/** A name for an asset, from its target's file: `channel_marker_buoy_low.glb` gives `channel marker buoy`, `lo.obj` just `lo`. */
 export function nameOf(files: File[]): string {
-  const words = stem(files[0]!).split(/[_\-. ]+/).filter((w) => w !== '' && !/^(low|lo|lp|geo)$/i.test(w))
-  return words.join(' ').slice(0, 120) || 'unnamed'
+  const words = stem(files[0]!).split(/[_\-. ]+/).filter((w) => w !== '')
+  const own = words.filter((w) => !/^(low|lo|lp|geo)$/i.test(w))
+  return (own.length > 0 ? own : words).join(' ').slice(0, 120) || 'unnamed'
 }

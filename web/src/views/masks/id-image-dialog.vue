@@ -4,6 +4,18 @@
       <map-view class="map" :image="image" :waiting="imageProblem ?? problem ?? 'Making it crisp…'" />
       <div class="side">
         <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
+        <label class="small">
+          <input v-model="isClosed" type="checkbox" />
+          only colours that the asset's groups have
+        </label>
+        <label class="small">
+          no group is
+          <select v-model="background" aria-label="What is no group">
+            <option value="">found out</option>
+            <option value="none">nothing</option>
+            <option v-for="c in colors" :key="c" :value="c">{{ c }}</option>
+          </select>
+        </label>
         <template v-if="cleaned">
           <p class="small">
             <span class="mono">{{ cleaned.name }}</span>, {{ cleaned.width }} × {{ cleaned.height }} px
@@ -53,6 +65,7 @@ import { useOneAtATime } from '@/components/use-one-at-a-time'
 import { useMapImage } from '@/components/use-map-image'
 import { count, whole } from '@/model/words'
 
+import type { CleanChoice } from '@/api/client'
 import type { CleanedImage } from '@/api/types'
 
 /** What an ID image holds once it is crisp, before it becomes a bake of its sheet. */
@@ -61,22 +74,30 @@ const emit = defineEmits<{ close: []; kept: [bake: number] }>()
 
 /** What is asked for, null for the usual one. */
 const asked = ref<number | null>(null)
+const isClosed = ref(false)
+const background = ref('')
 const sheet = ref(props.sheets[0] ?? '1001')
 const cleaned = shallowRef<CleanedImage | null>(null)
 const problem = ref<string | null>(null)
+const how = computed<CleanChoice>(() => ({ tolerance: asked.value, isClosed: isClosed.value, background: background.value }))
 const tolerance = computed(() => asked.value ?? cleaned.value?.tolerance ?? 0)
 const { image, problem: imageProblem } = useMapImage(() =>
-  cleaned.value ? api.cleanImageUrl(props.imageId, tolerance.value) : null
+  cleaned.value ? api.cleanImageUrl(props.imageId, { ...how.value, tolerance: tolerance.value }) : null
 )
+/** Colours that may be no group's: all that were found, and what is chosen. */
+const colors = ref<string[]>([])
 
 watch(
-  asked,
+  how,
   async (value) => {
     problem.value = null
     try {
       const found = await api.cleanImage(props.imageId, value)
-      if (value === asked.value) cleaned.value = found
+      if (value !== how.value) return
+      cleaned.value = found
+      colors.value = [...new Set([...colors.value, ...found.groups.map((g) => g.color)])]
     } catch (e) {
+      if (value !== how.value) return
       cleaned.value = null
       problem.value = (e as Error).message
     }
@@ -85,7 +106,7 @@ watch(
 )
 
 const { isUnderWay: isKeeping, run: keep } = useOneAtATime(async () =>
-  emit('kept', (await api.keepImage(props.imageId, sheet.value, tolerance.value)).id)
+  emit('kept', (await api.keepImage(props.imageId, sheet.value, { ...how.value, tolerance: tolerance.value })).id)
 )
 </script>
 

@@ -72,7 +72,7 @@ final class CleanCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    CleanSettings settings = new CleanSettings(tolerance, groupCount, paletteFile != null, background());
+    CleanSettings settings = new CleanSettings(tolerance, groupCount, paletteFile != null, CleanSettings.background(background));
     OutputFolder folder = OutputFolder.at(out, REPORT);
     try (folder) {
       return clean(settings, folder);
@@ -80,13 +80,6 @@ final class CleanCommand implements Callable<Integer> {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
       return Main.INPUT_REFUSED;
     }
-  }
-
-  private int background() {
-    if (background.isEmpty()) {
-      return CleanSettings.FIND_OUT;
-    }
-    return background.equalsIgnoreCase("none") ? CleanSettings.NO_BACKGROUND : Rgb.parse(background);
   }
 
   private int clean(CleanSettings settings, OutputFolder folder) throws IOException {

@@ -457,7 +457,8 @@ public final class Preflight {
 
   private static String told(List<String> names) {
     int more = names.size() - NAMES_TOLD;
-    String first = String.join(", ", names.subList(0, Math.min(NAMES_TOLD, names.size())));
+    String first =
+        names.stream().limit(NAMES_TOLD).map(n -> n.isBlank() ? "one without a name" : n).collect(Collectors.joining(", "));
     return more > 0 ? first + " and " + more + " more" : first;
   }
 }

@@ -1,5 +1,7 @@
 package idiotaxa.core.clean;
 
+import idiotaxa.core.group.Rgb;
+
 /**
  * How an image is cleaned.
  *
@@ -29,6 +31,18 @@ public record CleanSettings(double tolerance, int groupCount, boolean isClosed, 
     if (background < NO_BACKGROUND || background > 0xFFFFFF) {
       throw new IllegalArgumentException("the background must be 0xRRGGBB, got " + background);
     }
+  }
+
+  /**
+   * A background as people write it.
+   *
+   * @param word #RRGGBB, {@code none}, or null or empty to find out
+   */
+  public static int background(String word) {
+    if (word == null || word.isEmpty()) {
+      return FIND_OUT;
+    }
+    return word.equalsIgnoreCase("none") ? NO_BACKGROUND : Rgb.parse(word);
   }
 
   /** Of an image about which nothing is known. */

@@ -171,7 +171,7 @@ public final class ImageCleaner {
   }
 
   /**
-   * @param palette whose groups are matched by colour; may be empty
+   * @param palette whose groups are matched by colour; may be empty unless it is closed
    * @throws IllegalArgumentException when the image has more colours than an ID image can have
    */
   public static CleanImage clean(
@@ -180,6 +180,9 @@ public final class ImageCleaner {
       CleanSettings settings,
       int threads,
       Progress progress) {
+    if (settings.isClosed() && palette.groups().isEmpty()) {
+      throw new IllegalArgumentException("there are no groups yet whose colours the image could have");
+    }
     progress.at("counting colours", 0);
     ImageCleaner cleaner = new ImageCleaner(image, palette, settings, threads, progress);
     cleaner.readClusters();

@@ -98,6 +98,21 @@ class PreflightTest {
   }
 
   @Test
+  void partsWithoutANameAreToldAsSuch() {
+    MeshBuilder t = new MeshBuilder();
+    int nameless = t.part("");
+    t.polygon(nameless, Mesh.NO_MATERIAL, t.vertex(8, 0, 0), t.vertex(9, 0, 0), t.vertex(8, 1, 0));
+    Mesh target = t.build();
+    MeshBuilder s = new MeshBuilder();
+    s.part("deck_high");
+    Shapes.grid(s, 1, 1, 0.04);
+    TracedSource source = TracedSource.of(s.build(), 1, Progress.NONE);
+    Pairing all = Pairing.all(target, source.mesh(), PairingRules.PLAIN);
+    preflight.addReach(new ReachMeasure(target, source, all).measure(1), null);
+    assertThat(only().text()).endsWith("that may be hit: one without a name.");
+  }
+
+  @Test
   void aReachShorterThanMeasuredAndPartsAloneAreSaid() {
     MeshBuilder t = new MeshBuilder();
     t.part("deck");

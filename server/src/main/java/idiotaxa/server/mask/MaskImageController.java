@@ -36,8 +36,13 @@ class MaskImageController {
     this.work = work;
   }
 
-  /** Where a cleaned image goes. */
-  record Keep(String sheet, Double tolerance, Integer groupCount) {}
+  /**
+   * Where a cleaned image goes.
+   *
+   * @param isClosed whether the colours of the asset's groups are the only ones; absent for no
+   * @param background #RRGGBB of what is no group, none, or absent to find out
+   */
+  record Keep(String sheet, Double tolerance, Integer groupCount, Boolean isClosed, String background) {}
 
   private interface Taker {
     long take(String name, Path file) throws IOException;
@@ -80,31 +85,47 @@ class MaskImageController {
     return take(upload, (name, file) -> foreign.add(assetId, name, file));
   }
 
-  private static CleanSettings settings(Double tolerance, Integer groupCount) {
+  private static CleanSettings settings(Double tolerance, Integer groupCount, Boolean isClosed, String background) {
     return new CleanSettings(
         tolerance == null ? CleanSettings.USUAL_TOLERANCE : tolerance,
-        groupCount == null ? 0 : groupCount);
+        groupCount == null ? 0 : groupCount,
+        isClosed != null && isClosed,
+        CleanSettings.background(background));
   }
 
-  /** What an ID image holds. */
+  /**
+   * What an ID image holds.
+   *
+   * @param isClosed whether the colours of the asset's groups are the only ones
+   * @param background #RRGGBB of what is no group, none, or absent to find out
+   */
   @GetMapping("/id-images/{id}")
   ForeignImageService.Cleaned look(
       @PathVariable("id") long id,
       @RequestParam(name = "tolerance", required = false) Double tolerance,
-      @RequestParam(name = "groups", required = false) Integer groupCount) {
-    return foreign.look(id, settings(tolerance, groupCount));
+      @RequestParam(name = "groups", required = false) Integer groupCount,
+      @RequestParam(name = "closed", required = false) Boolean isClosed,
+      @RequestParam(name = "background", required = false) String background) {
+    return foreign.look(id, settings(tolerance, groupCount, isClosed, background));
   }
 
-  /** The crisp image; what was snapped is pale, what is stray is striped. */
+  /**
+   * The crisp image; what was snapped is pale, what is stray is striped.
+   *
+   * @param isClosed whether the colours of the asset's groups are the only ones
+   * @param background #RRGGBB of what is no group, none, or absent to find out
+   */
   @GetMapping("/id-images/{id}/clean.png")
   ResponseEntity<byte[]> picture(
       @PathVariable("id") long id,
       @RequestParam(name = "tolerance", required = false) Double tolerance,
-      @RequestParam(name = "groups", required = false) Integer groupCount) {
+      @RequestParam(name = "groups", required = false) Integer groupCount,
+      @RequestParam(name = "closed", required = false) Boolean isClosed,
+      @RequestParam(name = "background", required = false) String background) {
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_PNG)
         .cacheControl(CacheControl.noStore())
-        .body(foreign.picture(id, settings(tolerance, groupCount)));
+        .body(foreign.picture(id, settings(tolerance, groupCount, isClosed, background)));
   }
 
   /** Keeps an ID image as a bake of a sheet. */
@@ -115,6 +136,6 @@ class MaskImageController {
       throw new IllegalArgumentException("sheet is missing.");
     }
     return new Created(
-        foreign.keep(id, keep.sheet(), settings(keep.tolerance(), keep.groupCount())));
+        foreign.keep(id, keep.sheet(), settings(keep.tolerance(), keep.groupCount(), keep.isClosed(), keep.background())));
   }
 }

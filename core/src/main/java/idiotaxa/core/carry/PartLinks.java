@@ -73,6 +73,8 @@ final class PartLinks {
   private Surroundings around;
   private final PartLink[] links;
   private final boolean[] isTaken;
+  /** Of a new part that is cut like the old one of its name: its surface is another. */
+  private final boolean[] isReshaped;
   private boolean isOtherModel;
 
   PartLinks(TwoModels models, EqualFaces faces, int threads, Progress progress) {
@@ -84,6 +86,7 @@ final class PartLinks {
     }
     links = new PartLink[models.fresh.parts().size()];
     isTaken = new boolean[models.old.parts().size()];
+    isReshaped = new boolean[links.length];
     whole = wholePlacement();
     this.faces = faces;
     turns = new PartTurns(models);
@@ -212,6 +215,7 @@ final class PartLinks {
     if (!fit.isRigid() && fit.mean() > CHANGED * models.oldPoints.diagonal(named)) {
       return null;
     }
+    isReshaped[n] = !fit.isRigid() && fit.mean() > ONE_SHAPE * models.oldPoints.diagonal(named);
     int there = around.oldPartAt(n);
     PartLink link = byName(named, PartLink.By.NAME, fit.isRigid() ? fit.placement() : whole);
     if (!fit.isRigid()) {
@@ -518,7 +522,7 @@ final class PartLinks {
     double found = 0;
     for (int n = 0; n < links.length; n++) {
       all += models.freshPoints.area[n];
-      boolean isFound = links[n] != null && !links[n].isNameAlone();
+      boolean isFound = links[n] != null && !links[n].isNameAlone() && !isReshaped[n];
       found += isFound ? models.freshPoints.area[n] : 0;
     }
     return all > 0 ? found / all : 1;

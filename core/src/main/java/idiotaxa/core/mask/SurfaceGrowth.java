@@ -230,7 +230,7 @@ final class SurfaceGrowth {
     double sum = 0;
     int triangles = sheet.points().triangleCount();
     for (int i = 0; i < triangles; i++) {
-      sum += sheet.points().metresATexel(i);
+      sum += sheet.points().metresATexel(i, true);
     }
     return Math.max(Double.MIN_NORMAL, sum / Math.max(1, triangles));
   }
@@ -376,7 +376,10 @@ final class SurfaceGrowth {
       if (square > 0) {
         at(texel, triangle);
         if (inside.lower() == null || inside.lower().mayBeNear(point)) {
-          squares.add(point, normal, square * HALF_DIAGONAL * points.metresATexel(triangle), value);
+          // Where the sheet is stretched a disc is not to pass the rim on the short way.
+          double free = (inside.rim()[texel] - 1) * points.metresATexel(triangle, false);
+          double disc = square * HALF_DIAGONAL * points.metresATexel(triangle, true);
+          squares.add(point, normal, Math.min(disc, free), value);
         }
       }
     }

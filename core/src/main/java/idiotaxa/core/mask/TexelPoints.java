@@ -183,10 +183,10 @@ final class TexelPoints {
   }
 
   /**
-   * The longest that a step of one texel is on the surface of a triangle, metres: the greater singular value of the map from the sheet
-   * into space.
+   * The longest, or the shortest, that a step of one texel is on the surface of a triangle, metres: the singular values of the map from the
+   * sheet into space.
    */
-  double metresATexel(int triangle) {
+  double metresATexel(int triangle, boolean isLongest) {
     double steps = UvTriangles.STEPS;
     double u1 = (triangles.x(triangle, 1) - triangles.x(triangle, 0)) / steps;
     double v1 = (triangles.y(triangle, 1) - triangles.y(triangle, 0)) / steps;
@@ -210,8 +210,9 @@ final class TexelPoints {
       uv += du * dv;
       vv += dv * dv;
     }
-    double most = Math.sqrt((uu + vv) / 2 + Math.hypot((uu - vv) / 2, uv));
-    return Double.isFinite(most) ? most : 0;
+    double spread = Math.hypot((uu - vv) / 2, uv);
+    double step = Math.sqrt(Math.max(0, (uu + vv) / 2 + (isLongest ? spread : -spread)));
+    return Double.isFinite(step) ? step : 0;
   }
 
   /** What a covered texel has of the surface: its triangle's area in space by that on the sheet. */

@@ -9,10 +9,10 @@
           only colours that the asset's groups have
         </label>
         <label class="small">
-          no group is
-          <select v-model="background" aria-label="What is no group">
+          the background is
+          <select v-model="background" aria-label="Background of the image">
             <option value="">found out</option>
-            <option value="none">nothing</option>
+            <option value="none">no colour</option>
             <option v-for="c in colors" :key="c" :value="c">{{ c }}</option>
           </select>
         </label>

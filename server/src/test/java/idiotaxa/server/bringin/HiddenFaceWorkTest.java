@@ -35,7 +35,7 @@ class HiddenFaceWorkTest {
             () -> {
               int count = 0;
               for (; !isOver.get(); count++) {
-                work.run(plate.revision, new KeptAtOnce());
+                work.run(plate.revision, new KeptAtOnce(plate.revision));
               }
               return count;
             });
@@ -68,7 +68,14 @@ class HiddenFaceWorkTest {
     assertThat(jobs.find(JobKind.FIND_HIDDEN, both)).containsOnlyKeys(both);
   }
 
+  /** Ends as a job does: what others hold first. */
   private final class KeptAtOnce implements JobRun {
+    private final long id;
+
+    KeptAtOnce(long id) {
+      this.id = id;
+    }
+
     @Override
     public boolean isCancelled() {
       return false;
@@ -76,7 +83,11 @@ class HiddenFaceWorkTest {
 
     @Override
     public void finish(Runnable keepResult) {
-      transaction.executeWithoutResult(status -> keepResult.run());
+      transaction.executeWithoutResult(
+          status -> {
+            work.lock(id);
+            keepResult.run();
+          });
     }
   }
 }

@@ -159,29 +159,29 @@ class ForeignFilesTest {
   @Test
   void aSkinStandsAsItsJointsDo() throws IOException {
     // Two joints, one a metre up from its bind pose: what hangs on both goes half the way.
-    int position = file.positions(TRIANGLE);
-    file.octets(0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0);
-    int joints = file.accessor(file.view(""), UNSIGNED_BYTE, 3, "VEC4", "");
-    file.floats(1, 0, 0, 0, 0, 1, 0, 0, 0.5, 0.5, 0, 0);
-    int weights = file.accessor(file.view(""), FLOAT, 3, "VEC4", "");
+    String attributes = held(new int[] {0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0}, 1, 0, 0, 0, 0, 1, 0, 0, 0.5, 0.5, 0, 0);
     String scene =
         """
         "scenes": [{"nodes": [0, 1, 2]}],
         "nodes": [{"mesh": 0, "skin": 0, "scale": [9, 9, 9]}, {}, {"translation": [0, 0, 1]}],
         "skins": [{"joints": [1, 2]}]
         """;
-    String attributes =
-        "\"attributes\": {\"POSITION\": %d, \"JOINTS_0\": %d, \"WEIGHTS_0\": %d}".formatted(position, joints, weights);
     Mesh mesh = read("a.gltf", file.json(attributes, scene, ""));
     assertThat(mesh.positions()).containsExactly(0, 0, 0, 1, 0, 1, 0, 1, 0.5f);
   }
 
-  private String skinned(String node) {
+  /** Attributes of the triangle, each corner with four joints and their weights. */
+  private String held(int[] joints, double... weights) {
     int position = file.positions(TRIANGLE);
-    file.octets(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 0);
-    int joints = file.accessor(file.view(""), UNSIGNED_BYTE, 3, "VEC4", "");
-    file.floats(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
-    int weights = file.accessor(file.view(""), FLOAT, 3, "VEC4", "");
+    file.octets(joints);
+    int joint = file.accessor(file.view(""), UNSIGNED_BYTE, 3, "VEC4", "");
+    file.floats(weights);
+    int weight = file.accessor(file.view(""), FLOAT, 3, "VEC4", "");
+    return "\"attributes\": {\"POSITION\": %d, \"JOINTS_0\": %d, \"WEIGHTS_0\": %d}".formatted(position, joint, weight);
+  }
+
+  private String skinned(String node) {
+    String attributes = held(new int[12], 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
     // Bound where it stands: the joint's transform and its inverse bind matrix cancel.
     file.floats(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, -5, 0, 0, 1);
     int inverse = file.accessor(file.view(""), FLOAT, 1, "MAT4", "");
@@ -192,20 +192,12 @@ class ForeignFilesTest {
         "skins": [{"joints": [1], "inverseBindMatrices": %d}]
         """
             .formatted(node, inverse);
-    String attributes =
-        "\"attributes\": {\"POSITION\": %d, \"JOINTS_0\": %d, \"WEIGHTS_0\": %d}".formatted(position, joints, weights);
     return file.json(attributes, scene, "");
   }
 
   @Test
   void jointsThatAreNotThereAreRefused() {
-    int position = file.positions(TRIANGLE);
-    file.octets(0, 0, 0, 0, 7, 0, 0, 0, 0, 0, 0, 0);
-    int joints = file.accessor(file.view(""), UNSIGNED_BYTE, 3, "VEC4", "");
-    file.floats(1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
-    int weights = file.accessor(file.view(""), FLOAT, 3, "VEC4", "");
-    String attributes =
-        "\"attributes\": {\"POSITION\": %d, \"JOINTS_0\": %d, \"WEIGHTS_0\": %d}".formatted(position, joints, weights);
+    String attributes = held(new int[] {0, 0, 0, 0, 7, 0, 0, 0, 0, 0, 0, 0}, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0);
     String scene = "\"scenes\": [{\"nodes\": [0]}], \"nodes\": [{\"mesh\": 0, \"skin\": 0}], \"skins\": [{\"joints\": [0]}]";
     assertThatThrownBy(() -> read("a.gltf", file.json(attributes, scene, "")))
         .isInstanceOf(FormatException.class)

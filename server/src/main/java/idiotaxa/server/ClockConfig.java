@@ -34,7 +34,14 @@ class ClockConfig {
 
   @Bean(destroyMethod = "shutdownNow")
   ScheduledExecutorService clockMeasuring(DatabaseClock clock) {
-    ScheduledExecutorService measuring = Executors.newSingleThreadScheduledExecutor();
+    // It keeps no process alive: the command that makes an account ends when it is done.
+    ScheduledExecutorService measuring =
+        Executors.newSingleThreadScheduledExecutor(
+            work -> {
+              Thread thread = new Thread(work, "clock");
+              thread.setDaemon(true);
+              return thread;
+            });
     measuring.scheduleWithFixedDelay(() -> measure(clock), INTERVAL_SECONDS, INTERVAL_SECONDS, TimeUnit.SECONDS);
     return measuring;
   }

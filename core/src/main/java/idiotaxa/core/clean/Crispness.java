@@ -2,7 +2,6 @@ package idiotaxa.core.clean;
 
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.image.TextureImage;
-import java.util.concurrent.atomic.LongAdder;
 
 /**
  * Whether an image of few colours is crisp already: at its borders two colours meet, and no third that lies between them. What is crisp has
@@ -19,8 +18,8 @@ final class Crispness {
   private static final double ON_THE_WAY = 3;
 
   private final TextureImage image;
-  private final LongAdder borders = new LongAdder();
-  private final LongAdder blends = new LongAdder();
+  private long borders;
+  private long blends;
 
   private Crispness(TextureImage image) {
     this.image = image;
@@ -29,7 +28,7 @@ final class Crispness {
   static boolean isCrisp(TextureImage image) {
     Crispness crispness = new Crispness(image);
     crispness.look();
-    return crispness.blends.sum() <= MOST_BLENDS * crispness.borders.sum();
+    return crispness.blends <= MOST_BLENDS * crispness.borders;
   }
 
   private void look() {
@@ -44,9 +43,9 @@ final class Crispness {
       for (int x = 1; x + 1 < width; x++) {
         boolean isBorder = row[x] != row[x - 1] || row[x] != row[x + 1] || row[x] != above[x] || row[x] != below[x];
         if (isBorder) {
-          borders.increment();
+          borders++;
           if (isBetween(row[x], row[x - 1], row[x + 1]) || isBetween(row[x], above[x], below[x])) {
-            blends.increment();
+            blends++;
           }
         }
       }

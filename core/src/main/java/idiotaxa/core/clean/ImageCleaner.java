@@ -485,7 +485,7 @@ public final class ImageCleaner {
     int background = background();
     List<Group> groups = new ArrayList<>();
     List<Integer> matched = new ArrayList<>();
-    char[] numberOfCluster = settings.isClosed() ? numberClosed(groups, matched) : number(background, groups, matched);
+    char[] numberOfCluster = settings.isClosed() ? numberClosed(background, groups, matched) : number(background, groups, matched);
     char[] crisp = new char[clusterOfTexel.length];
     byte[] changes = new byte[clusterOfTexel.length];
     LongAdder[] counts = {new LongAdder(), new LongAdder(), new LongAdder(), new LongAdder()};
@@ -590,15 +590,17 @@ public final class ImageCleaner {
     return isBorder ? CleanImage.FILTERED : CleanImage.STRAY;
   }
 
-  /** The palette's own; what is beside them is no group. */
-  private char[] numberClosed(List<Group> groups, List<Integer> matched) {
+  /** The palette's own, but for one that is said to be the background; what is beside them is no group. */
+  private char[] numberClosed(int background, List<Group> groups, List<Integer> matched) {
     char[] numbers = new char[isKept.length];
     Arrays.fill(numbers, SheetMaps.UNCOVERED);
     for (int c = 0; c < palette.groups().size(); c++) {
-      Group group = palette.groups().get(c);
-      numbers[c] = (char) group.number();
-      groups.add(group);
-      matched.add(group.number());
+      if (c != background) {
+        Group group = palette.groups().get(c);
+        numbers[c] = (char) group.number();
+        groups.add(group);
+        matched.add(group.number());
+      }
     }
     return numbers;
   }

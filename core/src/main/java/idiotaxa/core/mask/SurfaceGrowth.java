@@ -59,7 +59,8 @@ final class SurfaceGrowth {
     for (int s = 0; s < planes.length; s++) {
       rims[s] = RimDistance.of(sheets.get(s).islands(), planes[s], threads);
     }
-    int step = powerBelow(Math.sqrt(count(planes) / (double) MOST_AT_FIRST));
+    double texels = count(planes);
+    int step = powerBelow(Math.sqrt(texels / MOST_AT_FIRST));
     // What lies by no more than a square inside of the rim is not looked at first.
     double unseen = (2 * step + 1) * sheets.stream().mapToDouble(SurfaceGrowth::metresATexel).max().orElse(0);
     Sources sources = new Sources();
@@ -72,7 +73,7 @@ final class SurfaceGrowth {
     for (int s = 0; s < planes.length; s++) {
       double texel = metresATexel(sheets.get(s));
       int least = powerBelow((NEAR_RIM * radius / texel - 1) / 2);
-      int most = Math.max(least, powerBelow(Math.max(DISC * radius / texel, Math.sqrt(count(planes) / (double) MOST_INSIDE))));
+      int most = Math.max(least, powerBelow(Math.max(DISC * radius / texel, Math.sqrt(texels / MOST_INSIDE))));
       gather(sheets.get(s), planes[s], new Inside(rims[s], least, most, lower), null, sources);
     }
     PointTree tree = sources.tree();
@@ -190,14 +191,13 @@ final class SurfaceGrowth {
       about += plane.length / 8;
     }
     double within = radius * (1 + DISC);
-    NearCells all = new NearCells(within, about);
+    NearCells[] ofWorkers = new NearCells[threads];
+    long points = about;
     for (int s = 0; s < planes.length; s++) {
       MaskSheet sheet = sheets.get(s);
       char[] plane = planes[s];
       boolean[] isMeant = isNear[s];
-      NearCells[] ofWorkers = new NearCells[threads];
       Worker[] workers = new Worker[threads];
-      long points = about;
       sheet
           .points()
           .visit(
@@ -207,6 +207,8 @@ final class SurfaceGrowth {
               w -> {
                 if (workers[w] == null) {
                   workers[w] = new Worker(sheet.points());
+                }
+                if (ofWorkers[w] == null) {
                   ofWorkers[w] = new NearCells(within, points);
                 }
                 return (texel, triangle) -> {
@@ -216,10 +218,11 @@ final class SurfaceGrowth {
                   }
                 };
               });
-      for (NearCells part : ofWorkers) {
-        if (part != null) {
-          all.addAll(part);
-        }
+    }
+    NearCells all = new NearCells(within, about);
+    for (NearCells part : ofWorkers) {
+      if (part != null) {
+        all.addAll(part);
       }
     }
     return all;

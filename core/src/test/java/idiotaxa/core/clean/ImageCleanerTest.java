@@ -338,6 +338,10 @@ class ImageCleanerTest {
     assertThat(colorAt(clean, 23)).isEqualTo(0xC00000);
     assertThat(clean.strays()).isEqualTo(6 * 64);
     assertThat(clean.noisy()).isEqualTo(6 * 64);
+    // What is said to be the background is no group, whatever the palette has.
+    CleanImage less = clean(image, palette, true, 0xC01400);
+    assertThat(less.groups()).extracting(Group::number).containsExactly(3);
+    assertThat(colorAt(less, 11)).isEqualTo(-1);
   }
 
   @Test

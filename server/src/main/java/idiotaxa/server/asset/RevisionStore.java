@@ -1,5 +1,6 @@
 package idiotaxa.server.asset;
 
+import static idiotaxa.server.db.Tables.ASSET;
 import static idiotaxa.server.db.Tables.REVISION;
 import static idiotaxa.server.db.Tables.REVISION_FILE;
 import static idiotaxa.server.db.Tables.STORED_BLOB;
@@ -20,9 +21,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Imported states of targets and sources. */
 @Repository
@@ -216,7 +217,9 @@ public class RevisionStore {
   }
 
   /** Takes a revision off the asset's desk; it stays, with its claims and bakes. */
+  @Transactional
   public void setAside(long id) {
+    holdAsset(id);
     db.update(REVISION).set(REVISION.IS_CURRENT, false).where(REVISION.ID.eq(id)).execute();
   }
 
@@ -273,6 +276,15 @@ public class RevisionStore {
         .execute();
   }
 
+  /**
+   * Before a revision's row is changed. Who counts what is claimed writes rows that refer to the revision and then the revision
+   * itself, with its asset held; a change in between that did not hold it would wait for the first and be waited for by the second.
+   */
+  private void holdAsset(long id) {
+    Long asset = db.select(REVISION.ASSET_ID).from(REVISION).where(REVISION.ID.eq(id)).fetchOne(REVISION.ASSET_ID);
+    db.select(ASSET.ID).from(ASSET).where(ASSET.ID.eq(asset)).forUpdate().fetch();
+  }
+
   /** What was refused is read once more. */
   public void setReading(long id) {
     db.update(REVISION)
@@ -294,7 +306,9 @@ public class RevisionStore {
    * @param edits JSON list, null for none
    * @return false when the geometry was changed since {@code version}
    */
+  @Transactional
   public boolean setPartEdits(long id, int version, String edits) {
+    holdAsset(id);
     return db.update(REVISION)
             .set(REVISION.PART_EDITS, edits)
             .set(REVISION.GEOMETRY_VERSION, version + 1)
@@ -306,7 +320,9 @@ public class RevisionStore {
   /**
    * @param blobId null for the file's own UVs
    */
+  @Transactional
   public void setUvs(long id, Long blobId) {
+    holdAsset(id);
     db.update(REVISION)
         .set(REVISION.UV_BLOB_ID, blobId)
         .set(REVISION.GEOMETRY_VERSION, REVISION.GEOMETRY_VERSION.plus(1))
@@ -317,7 +333,9 @@ public class RevisionStore {
   /**
    * @param alignment JSON, null for none
    */
+  @Transactional
   public void setAlignment(long id, String alignment) {
+    holdAsset(id);
     setAlignment(REVISION.ID.eq(id), alignment);
   }
 
@@ -326,7 +344,9 @@ public class RevisionStore {
    *
    * @return false when somebody did
    */
+  @Transactional
   public boolean setAlignment(long id, int version, String alignment) {
+    holdAsset(id);
     return setAlignment(REVISION.ID.eq(id).and(REVISION.ALIGNMENT_VERSION.eq(version)), alignment);
   }
 
@@ -345,7 +365,9 @@ public class RevisionStore {
    * @param version of the geometry that was looked through
    * @param openFindings how many of its findings may make a bake come out wrong
    */
+  @Transactional
   public void setInspection(long id, int version, String inspection, int openFindings) {
+    holdAsset(id);
     db.update(REVISION)
         .set(REVISION.INSPECTION, inspection)
         .set(REVISION.OPEN_FINDINGS, openFindings)

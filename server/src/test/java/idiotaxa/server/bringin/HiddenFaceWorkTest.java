@@ -1,18 +1,25 @@
 package idiotaxa.server.bringin;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.jooq.impl.DSL.condition;
+import static org.jooq.impl.DSL.table;
 
+import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.server.TestModels;
+import idiotaxa.server.asset.HiddenFaceService;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobRun;
 import idiotaxa.server.job.JobStore;
+import idiotaxa.server.journal.Journal;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
+import java.util.BitSet;
 import java.util.List;
 import java.util.SplittableRandom;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -49,6 +56,44 @@ class HiddenFaceWorkTest {
       isOver.set(true);
     }
     assertThat(searches.get()).isPositive();
+  }
+
+  /**
+   * What is found refers to the revision, whose share is counted after: whoever renames a part in between waits for the end of
+   * that, and neither is ended by the database.
+   */
+  @Test
+  void partsAreEditedWhileItsEndIsKept() throws Exception {
+    SortedAsset plate = new SortedAsset(new ApiClient(application), "parts edited beside the search", TestModels.boltedPlate());
+    HiddenFaceService hidden = application.bean(HiddenFaceService.class);
+    Journal journal = application.bean(Journal.class);
+    CompletableFuture<Void> edit =
+        transaction.execute(
+            status -> {
+              work.lock(plate.revision);
+              hidden.keep(plate.revision, new BitSet());
+              CompletableFuture<Void> begun = CompletableFuture.runAsync(() -> rename(plate));
+              awaitChange();
+              journal.countAnew(plate.asset, plate.revision);
+              return begun;
+            });
+    edit.get();
+    assertThat(plate.api.json("/api/assets/" + plate.asset).get("revisions").get(0).get("partEdits").asInt()).isEqualTo(1);
+  }
+
+  private void rename(SortedAsset plate) {
+    application
+        .bean(ModelService.class)
+        .editParts(plate.revision, 0, new PartEdit(PartEdit.Kind.RENAME, new int[] {0}, "renamed beside the search"));
+  }
+
+  /** Until the other's change is with the database, which lets it wait. */
+  private void awaitChange() {
+    DSLContext db = application.bean(DSLContext.class);
+    String waits = "db = database() AND id <> connection_id() AND (info LIKE '%for update' OR info LIKE 'update `revision`%')";
+    while (db.fetchCount(table("information_schema.processlist"), condition(waits)) == 0) {
+      Thread.onSpinWait();
+    }
   }
 
   /** Most sources bring their groups along; to look through millions of triangles that nobody sorts would cost minutes. */

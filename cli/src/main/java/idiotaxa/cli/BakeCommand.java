@@ -196,6 +196,7 @@ final class BakeCommand implements Callable<Integer> {
     List<Sheet> sheets = chooseLayout(target).divide(target);
     Preflight readable = new Preflight();
     readable.addLayout(target, sheets, false);
+    sheets.forEach(sheet -> readable.addOverlaps(target, sheet, sources == null ? reading : null));
     readable.addReading(sources == null ? target : sources.mesh(), reading);
     if (origin == IdOrigin.VERTEX_COLORS && palette.groups().isEmpty()) {
       readable.addNoise(reading.groups());

@@ -4,6 +4,7 @@ import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.image.ImageDecoder;
 import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.mesh.TextureWrap;
 import java.net.URLDecoder;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -22,6 +23,9 @@ final class GltfDocument {
   private static final int GLB_VERSION = 2;
   private static final int JSON_CHUNK = 0x4E4F534A;
   private static final int BIN_CHUNK = 0x004E4942;
+  private static final int REPEAT = 10497;
+  private static final int CLAMP_TO_EDGE = 33071;
+  private static final int MIRRORED_REPEAT = 33648;
   private static final String CURE = "export the file again";
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
@@ -259,11 +263,42 @@ final class GltfDocument {
 
   /** Index of a material's base colour image, −1 when it has none. */
   int imageOfMaterial(int material) {
+    return textureOfMaterial(material).map(t -> t.path("source").asInt(-1)).orElse(-1);
+  }
+
+  private Optional<JsonNode> textureOfMaterial(int material) {
     int texture =
         element("materials", material)
             .map(m -> m.at("/pbrMetallicRoughness/baseColorTexture/index").asInt(-1))
             .orElse(-1);
-    return element("textures", texture).map(t -> t.path("source").asInt(-1)).orElse(-1);
+    return element("textures", texture);
+  }
+
+  /**
+   * How the base colour image of a material goes on beyond its sides; it repeats where the file says nothing.
+   *
+   * @param side {@code wrapS} or {@code wrapT}
+   */
+  TextureWrap wrapOfMaterial(int material, String side) {
+    int sampler = textureOfMaterial(material).map(t -> t.path("sampler").asInt(-1)).orElse(-1);
+    int wrap = element("samplers", sampler).map(s -> s.path(side).asInt(REPEAT)).orElse(REPEAT);
+    return switch (wrap) {
+      case REPEAT -> TextureWrap.REPEAT;
+      case CLAMP_TO_EDGE -> TextureWrap.CLAMP;
+      case MIRRORED_REPEAT -> TextureWrap.MIRROR;
+      default -> throw refuse("sampler " + sampler, side + " " + wrap + " is none that glTF knows");
+    };
+  }
+
+  /**
+   * What the pixels of a material's image are multiplied by, linear (glTF 2.0, 3.9.2).
+   *
+   * @return red, green and blue, 0 … 1
+   */
+  double[] factorOfMaterial(int material) {
+    JsonNode pbr = element("materials", material).map(m -> m.path("pbrMetallicRoughness")).orElse(root());
+    double[] rgba = vector("material " + material, pbr, "baseColorFactor", 1, 1, 1, 1);
+    return new double[] {rgba[0], rgba[1], rgba[2]};
   }
 
   /** An image's pixels; empty when there is no such image or its file is not in the upload. */

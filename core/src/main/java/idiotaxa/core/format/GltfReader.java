@@ -85,12 +85,15 @@ final class GltfReader {
       }
       String name = node.path("name").asString("");
       builder.material(
-          new Material(
-              name.isBlank() ? "material " + index : name,
-              rgb,
-              (float) pbr.path("roughnessFactor").asDouble(1),
-              (float) pbr.path("metallicFactor").asDouble(1),
-              imageName(document.imageOfMaterial(index))));
+          Material.plain(
+                  name.isBlank() ? "material " + index : name,
+                  rgb,
+                  (float) pbr.path("roughnessFactor").asDouble(1),
+                  (float) pbr.path("metallicFactor").asDouble(1))
+              .withTexture(
+                  imageName(document.imageOfMaterial(index)),
+                  document.wrapOfMaterial(index, "wrapS"),
+                  document.wrapOfMaterial(index, "wrapT")));
       index++;
     }
   }

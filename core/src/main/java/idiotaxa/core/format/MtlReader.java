@@ -1,6 +1,7 @@
 package idiotaxa.core.format;
 
 import idiotaxa.core.mesh.Material;
+import idiotaxa.core.mesh.TextureWrap;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,10 +22,12 @@ final class MtlReader {
           rgb = rgb << 8 | (int) Math.round(255 * Math.max(0, Math.min(1, lines.number())));
         }
         Material last = out.get(out.size() - 1);
-        out.set(
-            out.size() - 1, Material.coloured(last.name(), rgb).withTexture(last.texture()));
+        Material coloured = Material.coloured(last.name(), rgb);
+        out.set(out.size() - 1, coloured.withTexture(last.texture(), last.wrapU(), last.wrapV()));
       } else if (lines.keyword().equals("map_Kd") && !out.isEmpty()) {
-        out.set(out.size() - 1, out.get(out.size() - 1).withTexture(fileOf(lines.rest())));
+        String rest = lines.rest();
+        TextureWrap wrap = rest.matches("-(.*\\s-)?clamp\\s+on\\s.*") ? TextureWrap.CLAMP : TextureWrap.REPEAT;
+        out.set(out.size() - 1, out.get(out.size() - 1).withTexture(fileOf(rest), wrap, wrap));
       }
     }
     return out;

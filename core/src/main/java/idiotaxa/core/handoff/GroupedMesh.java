@@ -126,12 +126,11 @@ public final class GroupedMesh {
     for (Group group : groups) {
       index[group.number()] = materials.size();
       materials.add(
-          new Material(
+          Material.plain(
               group.name(),
               group.look().baseColor(),
               (float) group.look().roughness(),
-              (float) group.look().metalness(),
-              ""));
+              (float) group.look().metalness()));
     }
     int[] ofFace = new int[mesh.faceCount()];
     Arrays.setAll(ofFace, f -> index[groupOfFace[f]]);

@@ -17,8 +17,16 @@ public final class TextureImage {
   private final byte[] bytes;
   private final PixelInterleavedSampleModel model;
 
+  /** Value of every value of a channel, red, green, blue; null where they stay. */
+  private final int[][] tables;
+
   public TextureImage(BufferedImage image) {
+    this(image, null);
+  }
+
+  private TextureImage(BufferedImage image, int[][] tables) {
     this.image = image;
+    this.tables = tables;
     ColorModel colors = image.getColorModel();
     isGrey = colors.getColorSpace().getType() == ColorSpace.TYPE_GRAY;
     boolean isPlain =
@@ -43,9 +51,26 @@ public final class TextureImage {
   }
 
   /**
+   * The same image with other colours.
+   *
+   * @param ofChannel what stands for each of 256 values of red, of green and of blue
+   */
+  public TextureImage through(int[][] ofChannel) {
+    return new TextureImage(image, ofChannel);
+  }
+
+  /**
    * @param out gets 0xRRGGBB of each pixel of a row
    */
   public void row(int y, int[] out) {
+    plainRow(y, out);
+    for (int x = 0; tables != null && x < out.length; x++) {
+      int rgb = out[x];
+      out[x] = tables[0][rgb >> 16] << 16 | tables[1][rgb >> 8 & 0xFF] << 8 | tables[2][rgb & 0xFF];
+    }
+  }
+
+  private void plainRow(int y, int[] out) {
     if (isGrey) {
       greyRow(y, out);
       return;

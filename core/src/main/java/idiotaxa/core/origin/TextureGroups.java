@@ -2,10 +2,7 @@ package idiotaxa.core.origin;
 
 import idiotaxa.core.mesh.Mesh;
 
-/**
- * The group of every point of a textured surface: the nearest texel's. Outside the unit square the
- * texture repeats, as the glTF default sampler has it.
- */
+/** The group of every point of a textured surface: the nearest texel's. */
 final class TextureGroups {
   private final Mesh mesh;
   private final IndexImage[] ofMaterial;

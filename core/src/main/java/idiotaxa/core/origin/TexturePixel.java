@@ -1,10 +1,11 @@
 package idiotaxa.core.origin;
 
+import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 
 /**
- * The pixel of a base colour image at a point of a surface: the nearest one. Outside the unit square
- * the image repeats, as the glTF default sampler has it.
+ * The pixel of a base colour image at a point of a surface: the nearest one. What it shows
+ * outside the unit square is said by the material.
  */
 public final class TexturePixel {
   private TexturePixel() {}
@@ -20,8 +21,9 @@ public final class TexturePixel {
     int c = 2 * mesh.triangleCorner(triangle, 2);
     double u = w0 * uv[a] + w1 * uv[b] + w2 * uv[c];
     double v = w0 * uv[a + 1] + w1 * uv[b + 1] + w2 * uv[c + 1];
-    int x = pixel(u - Math.floor(u), width);
-    int y = height - 1 - pixel(v - Math.floor(v), height);
+    Material material = mesh.materials().get(mesh.faceMaterial()[mesh.triangleFace(triangle)]);
+    int x = pixel(material.wrapU().into(u), width);
+    int y = height - 1 - pixel(material.wrapV().into(v), height);
     return y * width + x;
   }
 

@@ -44,8 +44,8 @@ class RoundTripTest {
     MeshBuilder builder = new MeshBuilder();
     builder.part("left");
     builder.part("right");
-    builder.material(new Material("wood", 0x8C7B66, 0.25f, 0f, ""));
-    builder.material(new Material("brass", 0xB08D3E, 0.5f, 1f, ""));
+    builder.material(Material.plain("wood", 0x8C7B66, 0.25f, 0f));
+    builder.material(Material.plain("brass", 0xB08D3E, 0.5f, 1f));
     Shapes.grid(builder, 12, 2, 0.5);
     Mesh grid = builder.build();
     SplittableRandom random = new SplittableRandom(2);

@@ -24,7 +24,7 @@ class TextMeshTest {
   /** An arrow of five corners, which no fan cuts rightly, in two parts of one material each. */
   private static Mesh arrows() {
     MeshBuilder builder = new MeshBuilder();
-    int brass = builder.material(new Material("bell \"brass\"", 0xFF8000, 0.25f, 1, ""));
+    int brass = builder.material(Material.plain("bell \"brass\"", 0xFF8000, 0.25f, 1));
     double[][] corners = {{0, 0}, {2, 1}, {0, 2}, {0.75, 1.25}, {0.75, 0.75}};
     for (String name : List.of("bow 1", "灯")) {
       int part = builder.part(name);

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.TextureWrap;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -81,6 +83,38 @@ class TextureFilesTest {
     assertThat(row(textures.get(0))).containsExactly(0x102030, 0xFFEEDD);
     assertThat(textures.get(1).orElseThrow()).isSameAs(textures.get(0).orElseThrow());
     assertThat(textures.get(2)).isEmpty();
+  }
+
+  @Test
+  void samplersAndFactorsOfGltfCount() throws IOException {
+    String inline = "{\"uri\": \"data:image/png;base64," + base64(png(0xFF0000, 0xFFFFFF)) + "\"}";
+    String text =
+        gltf(inline, "", 36, base64(triangle(36).array()))
+            .replace("\"baseColorTexture\"", "\"baseColorFactor\": [0.5, 1, 0, 1], \"baseColorTexture\"")
+            .replace(
+                "\"textures\": [{\"source\": 0}]",
+                "\"textures\": [{\"source\": 0, \"sampler\": 0}], \"samplers\": [{\"wrapS\": 33071, \"wrapT\": 33648}]");
+    FileBundle bundle = FileBundle.beside(Files.writeString(folder.resolve("a.gltf"), text));
+    Mesh mesh = MeshFiles.read(bundle);
+    assertThat(mesh.materials().get(1).wrapU()).isEqualTo(TextureWrap.CLAMP);
+    assertThat(mesh.materials().get(1).wrapV()).isEqualTo(TextureWrap.MIRROR);
+    assertThat(mesh.materials().get(0).wrapU()).isEqualTo(TextureWrap.REPEAT);
+    // Half of the light is 188 of 255.
+    assertThat(row(TextureFiles.read(bundle, mesh).get(1))).containsExactly(0xBC0000, 0xBCFF00);
+    Path wrong = Files.writeString(folder.resolve("b.gltf"), text.replace("33648", "7"));
+    assertThatThrownBy(() -> MeshFiles.read(FileBundle.beside(wrong)))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("sampler 0")
+        .hasMessageContaining("wrapT 7");
+  }
+
+  @Test
+  void objTexturesMayEndAtTheirEdges() throws IOException {
+    Files.writeString(folder.resolve("a.mtl"), "newmtl a\nmap_Kd -s 1 1 1 -clamp on map.png\nKd 1 0 0\nnewmtl b\nmap_Kd a-clamp on.png\n");
+    Path file = Files.writeString(folder.resolve("a.obj"), "mtllib a.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl a\nf 1 2 3\nusemtl b\nf 1 2 3\n");
+    Mesh mesh = MeshFiles.read(FileBundle.beside(file));
+    assertThat(mesh.materials()).extracting(m -> m.wrapU()).containsExactly(TextureWrap.CLAMP, TextureWrap.REPEAT);
+    assertThat(mesh.materials()).extracting(m -> m.texture()).containsExactly("map.png", "a-clamp on.png");
   }
 
   @Test

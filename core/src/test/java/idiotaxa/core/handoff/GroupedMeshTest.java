@@ -84,7 +84,7 @@ class GroupedMeshTest {
     assertThat(grouped.hasColors()).isFalse();
     Mesh glb = back("a.glb", out -> GlbWriter.write(grouped, out));
     assertThat(glb.materials()).extracting(Material::name).containsExactly("brass", "lamp glass", "rope");
-    assertThat(glb.materials().get(0)).isEqualTo(new Material("brass", 0xB08040, 0.25f, 1, ""));
+    assertThat(glb.materials().get(0)).isEqualTo(Material.plain("brass", 0xB08040, 0.25f, 1));
     try (OutputStream out = Files.newOutputStream(folder.resolve("b.mtl"))) {
       ObjWriter.writeMaterials(grouped, List.of("brass", "lamp-glass", "rope"), out);
     }

@@ -10,10 +10,12 @@ import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import idiotaxa.core.mesh.TextureWrap;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetLayout;
 import idiotaxa.core.work.Progress;
 import java.awt.image.BufferedImage;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -65,6 +67,33 @@ class TextureReadingTest {
       assertThat(surface.at(0, 0.3, 0.6, 0.1)).as("lower right").isEqualTo(3);
       assertThat(surface.at(0, 0.3, 0.1, 0.6)).as("upper left").isEqualTo(3);
       assertThat(surface.at(1, 0.3, 0.1, 0.6)).as("no texture: its base colour").isEqualTo(5);
+    }
+  }
+
+  /** Three pixels beside each other, looked at from two widths to the left to three to the right. */
+  @Test
+  void theSamplerSaysWhatIsOutsideTheUnitSquare() {
+    int[] rgb = {RED, BLUE, 0x00FF00};
+    TextureImage image = image(3, 1, rgb);
+    List<Group> palette = List.of(Group.of(1, "r", RED), Group.of(2, "b", BLUE), Group.of(3, "g", 0x00FF00));
+    for (TextureWrap wrap : TextureWrap.values()) {
+      List<Integer> seen = new ArrayList<>();
+      for (double u = -2 + 1 / 6.0; u < 3; u += 1 / 3.0) {
+        Material material = Material.named("sampled").withTexture("map.png", wrap, TextureWrap.REPEAT);
+        MeshBuilder builder = new MeshBuilder();
+        builder.part("part");
+        builder.polygon(0, builder.material(material), builder.vertex(0, 0, 0), builder.vertex(1, 0, 0), builder.vertex(0, 1, 0));
+        builder.uvsOfVertices(new float[] {(float) u, 0.5f, (float) u, 0.5f, (float) u, 0.5f});
+        seen.add(Origins.texture(builder.build(), List.of(Optional.of(image)), palette).surface().at(0, 0.2, 0.3, 0.5));
+      }
+      assertThat(seen)
+          .as(wrap.name())
+          .isEqualTo(
+              switch (wrap) {
+                case REPEAT -> List.of(1, 2, 3, 1, 2, 3, 1, 2, 3, 1, 2, 3, 1, 2, 3);
+                case CLAMP -> List.of(1, 1, 1, 1, 1, 1, 1, 2, 3, 3, 3, 3, 3, 3, 3);
+                case MIRROR -> List.of(1, 2, 3, 3, 2, 1, 1, 2, 3, 3, 2, 1, 1, 2, 3);
+              });
     }
   }
 

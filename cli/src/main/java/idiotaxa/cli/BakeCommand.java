@@ -41,6 +41,7 @@ import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.template.Template;
+import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -96,6 +97,10 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--anyway", description = "Bake what would be refused.")
   private boolean isAnyway;
 
+  @Option(names = "--uv-set", defaultValue = "0", description = "UV set of the target that receives maps, from 0.")
+  private int uvSet;
+
+  @Mixin private ReadOptions reading;
   @Mixin private OutputOptions outputs;
 
   @Option(names = "--out", required = true, description = "Folder to write to.")
@@ -145,7 +150,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private int bake(OutputFolder folder) throws IOException {
     times.at("reading", 0);
-    Mesh target = MeshFiles.read(FileBundle.beside(targetFile, opened));
+    Mesh target = MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(uvSet), Progress.NONE);
     Preflight preflight = new Preflight();
     if (!target.hasUvs()) {
       preflight.addNoUvs(name(targetFile));
@@ -153,7 +158,9 @@ final class BakeCommand implements Callable<Integer> {
       new CommandFindings(spec.commandLine().getErr(), false).say(preflight.findings());
     }
     BakeSources sources =
-        sourceFiles.isEmpty() ? null : BakeSources.read(sourceFiles, sampling.threads(), opened);
+        sourceFiles.isEmpty()
+            ? null
+            : BakeSources.read(sourceFiles, reading.as(0), target.frame(), sampling.threads(), opened);
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     preflight.addColours(palette.groups(), SheetImages.BACKGROUND);
@@ -350,6 +357,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private void checkArguments() {
     outputs.check();
+    reading.as(uvSet);
     if (pair != null && !pair.equals("names") && !pair.equals("all")) {
       throw new IllegalArgumentException("--pair must be names or all, got " + pair);
     }

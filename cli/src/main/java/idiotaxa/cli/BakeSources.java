@@ -5,8 +5,10 @@ import idiotaxa.core.check.Preflight;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.ReadFiles;
 import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.format.ReadAs;
 import idiotaxa.core.format.TextureFiles;
 import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshMerger;
 import idiotaxa.core.trace.Crowding;
@@ -40,12 +42,14 @@ final class BakeSources {
   }
 
   /**
+   * @param as what the files do not say of themselves
+   * @param frame of the target, which they are put into
    * @param read told of every file that is opened
    */
-  static BakeSources read(List<Path> files, int threads, ReadFiles read) throws IOException {
+  static BakeSources read(List<Path> files, ReadAs as, Frame frame, int threads, ReadFiles read) throws IOException {
     List<Mesh> meshes = new ArrayList<>();
     for (Path file : files) {
-      meshes.add(MeshFiles.read(FileBundle.beside(file, read)));
+      meshes.add(MeshFiles.read(FileBundle.beside(file, read), as, Progress.NONE).in(frame));
     }
     return new BakeSources(files, meshes, threads, read);
   }

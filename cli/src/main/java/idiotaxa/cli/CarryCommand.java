@@ -31,6 +31,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -73,6 +74,7 @@ final class CarryCommand implements Callable<Integer> {
   @Option(names = "--json", description = "Print what is written to carry.json.")
   private boolean isJson;
 
+  @Mixin private ReadOptions reading;
   @Spec private CommandSpec spec;
 
   private static final String CARRY = "carry.json";
@@ -86,6 +88,7 @@ final class CarryCommand implements Callable<Integer> {
     if (!align.equals("none") && !align.equals("auto")) {
       throw new IllegalArgumentException("--align must be none or auto, got " + align);
     }
+    reading.as(0);
     if (threads < 1) {
       throw new IllegalArgumentException("--threads must be at least 1, got " + threads);
     }
@@ -103,13 +106,13 @@ final class CarryCommand implements Callable<Integer> {
   private int carry(IdOrigin given, OutputFolder folder) throws IOException {
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     progress.at("reading", 0);
-    Mesh old = MeshFiles.read(FileBundle.beside(oldFile, read), progress);
-    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile, read), progress);
+    Mesh old = MeshFiles.read(FileBundle.beside(oldFile, read), reading.as(0), progress);
+    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile, read), reading.as(0), progress);
     OriginReading reading = read(old, given);
     folder.refuseToOverwrite(read.all(), List.of(meshName(), CARRY));
     int[] oldGroups = GroupedMesh.of(old, reading.surface()).groupOfFace();
     Carried carried =
-        CarryOver.between(old, aligned(old, fresh), threads, progress).carry(oldGroups, progress);
+        CarryOver.between(old, aligned(old, fresh.in(old.frame())), threads, progress).carry(oldGroups, progress);
     if (recipe.hasRules()) {
       OriginReading anew = recipe.claims(fresh, newFile.getFileName().toString(), this::note);
       carried = carried.under(GroupedMesh.of(fresh, anew.surface()).groupOfFace());

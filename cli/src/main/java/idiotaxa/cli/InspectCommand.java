@@ -8,6 +8,7 @@ import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.format.ReadAs;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -17,6 +18,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -36,14 +38,19 @@ final class InspectCommand implements Callable<Integer> {
   @Option(names = "--json", description = "Print JSON instead of text.")
   private boolean isJson;
 
+  @Option(names = "--uv-set", defaultValue = "0", description = "UV set that is looked at, from 0.")
+  private int uvSet;
+
+  @Mixin private ReadOptions reading;
   @Spec private CommandSpec spec;
 
   @Override
   public Integer call() throws IOException {
+    ReadAs as = reading.as(uvSet);
     Map<String, ModelInspection> found = new LinkedHashMap<>();
     for (Path file : files) {
       String name = file.getFileName().toString();
-      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file)), name, Progress.NONE));
+      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file), as, Progress.NONE), name, Progress.NONE));
     }
     PrintWriter out = spec.commandLine().getOut();
     if (isJson) {

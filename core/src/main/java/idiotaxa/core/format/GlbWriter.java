@@ -10,6 +10,7 @@ import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.TreeMap;
 import tools.jackson.databind.json.JsonMapper;
@@ -19,7 +20,7 @@ import tools.jackson.databind.node.ObjectNode;
 /**
  * Writes a mesh as binary glTF 2.0: a node with a mesh for every part, a primitive for every material
  * of it, triangulated. Vertex colours go out linear in 16 bits, which gives every 8-bit sRGB value
- * back exactly.
+ * back exactly. Metres with Y up, whatever the file was in; a model far from the origin stays there by its nodes.
  */
 public final class GlbWriter {
   private static final int MAGIC = 0x46546C67;
@@ -108,7 +109,11 @@ public final class GlbWriter {
 
   private void writePart(int part, TreeMap<Integer, IntArrayList> trianglesOfMaterial) {
     String name = mesh.parts().get(part).name();
-    nodes.addObject().put("name", name).put("mesh", meshes.size());
+    ObjectNode node = nodes.addObject().put("name", name).put("mesh", meshes.size());
+    if (mesh.frame().isFar()) {
+      ArrayNode translation = node.putArray("translation");
+      Arrays.stream(mesh.frame().originInMetres()).forEach(translation::add);
+    }
     ArrayNode primitives = meshes.addObject().put("name", name).putArray("primitives");
     VertexTable table = new VertexTable(mesh);
     Map<Integer, int[]> indicesOfMaterial = new TreeMap<>();

@@ -11,6 +11,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.HashMap;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import tools.jackson.core.JacksonException;
@@ -44,6 +45,11 @@ final class GltfDocument {
       throw refuse("asset.version", "this is glTF \"" + version + "\", not 2.0");
     }
     GltfExtensions.check(this);
+  }
+
+  /** Whether a file is glTF, in either of its kinds. */
+  static boolean isGltf(FileBundle bundle) {
+    return isGlb(bundle.openMain()) || bundle.mainName().toLowerCase(Locale.ROOT).endsWith(".gltf");
   }
 
   static boolean isGlb(ByteBuffer bytes) {

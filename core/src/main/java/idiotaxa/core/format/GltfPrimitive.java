@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.Srgb;
@@ -21,6 +22,7 @@ final class GltfPrimitive {
   private final GltfAccessors accessors;
   private final MeshBuilder builder;
   private final String place;
+  private final int uvSet;
   private float[] uvs;
   private float[] textureUvs;
   private GltfTextureMapping mapping;
@@ -30,8 +32,12 @@ final class GltfPrimitive {
   private JsonNode attributes;
   private JsonNode targets;
 
+  /**
+   * @param uvSet the set that receives maps
+   */
   GltfPrimitive(
-      GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place) {
+      GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place, int uvSet) {
+    this.uvSet = uvSet;
     this.document = document;
     this.accessors = accessors;
     this.builder = builder;
@@ -55,10 +61,10 @@ final class GltfPrimitive {
     Integer known = firstVertexOfAccessor.get(positionAccessor);
     int first = known != null ? known : addVertices(positionAccessor);
     firstVertexOfAccessor.put(positionAccessor, first);
-    uvs = attribute("TEXCOORD_0", 2, vertexCount);
+    uvs = attribute("TEXCOORD_" + uvSet, 2, vertexCount);
     mapping = document.mappingOfMaterial(primitive.path("material").asInt(Mesh.NO_MATERIAL));
     textureUvs =
-        mapping.isPlain() ? null : attribute("TEXCOORD_" + mapping.set(), 2, vertexCount);
+        mapping.isPlain() && uvSet == 0 ? null : attribute("TEXCOORD_" + mapping.set(), 2, vertexCount);
     normals = attribute("NORMAL", 3, vertexCount);
     colors = readColors(vertexCount);
     int material = primitive.path("material").asInt(Mesh.NO_MATERIAL);
@@ -76,7 +82,12 @@ final class GltfPrimitive {
     if (pose.skin() != null) {
       pose.skin().apply(attributes, p, false);
     }
-    Parallel.ranges(p.length / 3, RANGE, Parallel.cores(), (from, to) -> pose.transform().points(p, from, to));
+    if (p.length > 0) {
+      double[] one = pose.transform().point(p, 0);
+      Frame frame = builder.frameAround(one[0], one[1], one[2]);
+      Transform local = pose.transform().off(frame.x(), frame.y(), frame.z());
+      Parallel.ranges(p.length / 3, RANGE, Parallel.cores(), (from, to) -> local.points(p, from, to));
+    }
     builder.vertices(p);
     return first;
   }

@@ -25,6 +25,7 @@ final class GltfReader {
 
   private final FileBundle bundle;
   private final Progress progress;
+  private final int uvSet;
   private final MeshBuilder builder = new MeshBuilder();
   private GltfDocument document;
   private GltfAccessors accessors;
@@ -33,9 +34,14 @@ final class GltfReader {
   private GltfCost cost;
   private boolean isCounting;
 
-  GltfReader(FileBundle bundle, Progress progress) {
+  /**
+   * @param uvSet the set that receives maps
+   */
+  GltfReader(FileBundle bundle, int uvSet, Progress progress) {
     this.bundle = bundle;
+    this.uvSet = uvSet;
     this.progress = progress;
+    builder.seekFrame();
   }
 
   Mesh readGlb(ByteBuffer bytes) {
@@ -183,7 +189,7 @@ final class GltfReader {
     for (JsonNode primitive : mesh.path("primitives")) {
       progress.checkCancelled();
       String place = "mesh " + index + ", primitive " + p++;
-      new GltfPrimitive(document, accessors, builder, place)
+      new GltfPrimitive(document, accessors, builder, place, uvSet)
           .read(primitive, part, pose, firstVertexOfAccessor);
     }
   }

@@ -3,6 +3,7 @@ package idiotaxa.core.format;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.UpAxis;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.nio.ByteBuffer;
@@ -33,26 +34,42 @@ public final class MeshFiles {
    * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
   public static Mesh read(FileBundle bundle, Progress progress) {
-    Mesh mesh = parse(bundle, progress);
+    return read(bundle, ReadAs.USUAL, progress);
+  }
+
+  /**
+   * @param as what the file does not say of itself
+   * @param progress asked now and then whether to go on
+   * @return a mesh with at least one face and finite positions, in metres with Y up
+   * @throws FormatException when the file is refused
+   * @throws idiotaxa.core.work.CancelledException when the progress says so
+   */
+  public static Mesh read(FileBundle bundle, ReadAs as, Progress progress) {
+    Mesh mesh = parse(bundle, as, progress);
     if (mesh.triangleCount() == 0) {
       throw new FormatException(
           bundle.mainName(), "", "the file holds no faces", "export the model with its geometry");
     }
+    if (as.uvSet() > 0 && (!mesh.hasUvs() || !GltfDocument.isGltf(bundle))) {
+      throw new FormatException(
+          bundle.mainName(), "", "there is no UV set " + as.uvSet(), "choose one that it has; the first is 0");
+    }
     checkFinite(bundle.mainName(), mesh.positions());
-    return mesh;
+    boolean isTurned = as.unit() != ReadAs.Unit.M || as.up() != UpAxis.Y;
+    return isTurned ? mesh.in(as.unit().metres(), as.up()) : mesh;
   }
 
-  private static Mesh parse(FileBundle bundle, Progress progress) {
+  private static Mesh parse(FileBundle bundle, ReadAs as, Progress progress) {
     ByteBuffer bytes = bundle.openMain();
     String name = bundle.mainName().toLowerCase(Locale.ROOT);
     if (GltfDocument.isGlb(bytes)) {
-      return new GltfReader(bundle, progress).readGlb(bytes);
+      return new GltfReader(bundle, as.uvSet(), progress).readGlb(bytes);
     }
     if (bytes.remaining() >= 4 && bytes.getInt(0) >>> 8 == PLY_MAGIC) {
       return new PlyReader(bundle.mainName(), bytes, progress).read();
     }
-    if (name.endsWith(".gltf")) {
-      return new GltfReader(bundle, progress).readGltf(bytes);
+    if (GltfDocument.isGltf(bundle)) {
+      return new GltfReader(bundle, as.uvSet(), progress).readGltf(bytes);
     }
     if (name.endsWith(".obj")) {
       return new ObjReader(bundle, progress).read(bytes);

@@ -1,5 +1,7 @@
 package idiotaxa.core.format;
 
+import java.math.BigDecimal;
+
 /** Numbers as text formats write them. */
 final class Numbers {
   private Numbers() {}
@@ -14,5 +16,10 @@ final class Numbers {
     float written = value == 0 ? 0f : value;
     boolean isWhole = written == (int) written && Math.abs(written) < 1e7f;
     return isWhole ? text.append((int) written) : text.append(written);
+  }
+
+  /** The same of a double, without an exponent. */
+  static StringBuilder append(StringBuilder text, double value) {
+    return value == 0 ? text.append('0') : text.append(BigDecimal.valueOf(value).stripTrailingZeros().toPlainString());
   }
 }

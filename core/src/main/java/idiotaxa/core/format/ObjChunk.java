@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import com.carrotsearch.hppc.DoubleArrayList;
 import com.carrotsearch.hppc.FloatArrayList;
 import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.file.FormatException;
@@ -9,12 +10,12 @@ import java.util.List;
 
 /**
  * The lines of one stretch of an OBJ file as numbers: read without knowing what stands before it, so
- * that stretches can be read at the same time. What a line says is a kind in {@code kinds}, its floats
- * in {@code floats}, its integers in {@code ints} and its text in {@code texts}, each in file order.
+ * that stretches can be read at the same time. What a line says is a kind in {@code kinds}, a position in
+ * {@code positions}, its other floats in {@code floats}, its integers in {@code ints} and its text in {@code texts}, each in file order.
  *
  * <pre>
- * VERTEX           3 floats
- * COLORED_VERTEX   3 floats, 2 ints (0xFFRRGGBB of values in 0 … 1, and of values in 0 … 255)
+ * VERTEX           3 of positions
+ * COLORED_VERTEX   3 of positions, 2 ints (0xFFRRGGBB of values in 0 … 1, and of values in 0 … 255)
  * UV, NORMAL       2, 3 floats
  * SIMPLE_FACE      ints: line, corners, then one vertex each, as in the file
  * FACE             ints: line, corners, then vertex, UV and normal each, as in the file or MISSING
@@ -37,6 +38,7 @@ final class ObjChunk {
   static final int MISSING = Integer.MIN_VALUE;
 
   final IntArrayList kinds = new IntArrayList(1024);
+  final DoubleArrayList positions = new DoubleArrayList(1024);
   final FloatArrayList floats = new FloatArrayList(1024);
   final IntArrayList ints = new IntArrayList(1024);
   final List<String> texts = new ArrayList<>();
@@ -108,7 +110,9 @@ final class ObjChunk {
   }
 
   private void readVertex() {
-    addFloats(3);
+    for (int k = 0; k < 3; k++) {
+      positions.add(lines.number());
+    }
     if (!lines.hasMore()) {
       kinds.add(VERTEX);
       return;

@@ -49,12 +49,14 @@ final class ObjReader {
 
   private ObjChunk chunk;
   private int nextFloat;
+  private int nextPosition;
   private int nextInt;
   private int nextText;
 
   ObjReader(FileBundle bundle, Progress progress) {
     this.bundle = bundle;
     this.progress = progress;
+    builder.seekFrame();
   }
 
   Mesh read(ByteBuffer bytes) {
@@ -66,6 +68,7 @@ final class ObjReader {
     for (chunk = chunks.next(); chunk != null; chunk = chunks.next()) {
       progress.checkCancelled();
       nextFloat = 0;
+      nextPosition = 0;
       nextInt = 0;
       nextText = 0;
       for (int i = 0; i < chunk.kinds.size(); i++) {
@@ -103,13 +106,17 @@ final class ObjReader {
     return chunk.floats.get(nextFloat++);
   }
 
+  private double nextPosition() {
+    return chunk.positions.get(nextPosition++);
+  }
+
   private int nextInt() {
     return chunk.ints.get(nextInt++);
   }
 
   private void add(int kind) {
     switch (kind) {
-      case ObjChunk.VERTEX -> builder.vertex(nextFloat(), nextFloat(), nextFloat());
+      case ObjChunk.VERTEX -> builder.vertex(nextPosition(), nextPosition(), nextPosition());
       case ObjChunk.COLORED_VERTEX -> addColoredVertex();
       case ObjChunk.UV -> {
         uvs.add(nextFloat());
@@ -135,7 +142,7 @@ final class ObjReader {
   }
 
   private void addColoredVertex() {
-    builder.vertex(nextFloat(), nextFloat(), nextFloat());
+    builder.vertex(nextPosition(), nextPosition(), nextPosition());
     while (vertexColors.size() < builder.vertexCount() - 1) {
       vertexColors.add(ObjChunk.MISSING);
       vertexColorsOfBytes.add(ObjChunk.MISSING);

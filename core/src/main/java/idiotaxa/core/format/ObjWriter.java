@@ -11,7 +11,8 @@ import java.util.List;
 
 /**
  * Writes a mesh as OBJ with its polygons, parts, smoothing, UVs and normals, colours as three more numbers
- * of a vertex, and its materials as MTL with the fields of physically based looks ({@code Pr}, {@code Pm}).
+ * of a vertex, and its materials as MTL with the fields of physically based looks ({@code Pr}, {@code Pm}). In the
+ * unit and axes that it was read in, at its place.
  */
 public final class ObjWriter {
   /** The name of faces without a material, where others have one. */
@@ -49,12 +50,12 @@ public final class ObjWriter {
     CornerValues uvs = mesh.hasUvs() ? new CornerValues(mesh.cornerUv(), 2) : null;
     CornerValues normals =
         mesh.cornerNormal() == null ? null : new CornerValues(mesh.cornerNormal(), 3);
-    writeValues("v", vertices);
+    writePlaces("v", vertices, mesh.frame()::toFile);
     if (uvs != null) {
       writeValues("vt", uvs);
     }
     if (normals != null) {
-      writeValues("vn", normals);
+      writePlaces("vn", normals, mesh.frame()::direction);
     }
     writeFaces(vertices, uvs, normals, library != null);
     flush(0);
@@ -74,6 +75,37 @@ public final class ObjWriter {
       }
     }
     return new CornerValues(values, each);
+  }
+
+  /** Brings the first three values at an index back to the file's unit and axes. */
+  private interface Place {
+    void write(float[] values, int at, double[] out);
+  }
+
+  private void writePlaces(String word, CornerValues values, Place place) throws IOException {
+    if (mesh.frame().isPlain()) {
+      writeValues(word, values);
+      return;
+    }
+    float[] row = new float[values.each()];
+    double[] xyz = new double[3];
+    for (int i = 0; i < values.size(); i++) {
+      for (int k = 0; k < row.length; k++) {
+        row[k] = values.value(i, k);
+      }
+      place.write(row, 0, xyz);
+      text.append(word);
+      for (int k = 0; k < row.length; k++) {
+        text.append(' ');
+        if (k < 3) {
+          Numbers.append(text, xyz[k]);
+        } else {
+          Numbers.append(text, row[k]);
+        }
+      }
+      text.append('\n');
+      flush(FLUSH);
+    }
   }
 
   private void writeValues(String word, CornerValues values) throws IOException {

@@ -2,6 +2,7 @@ package idiotaxa.core.format;
 
 import com.carrotsearch.hppc.IntArrayList;
 import com.carrotsearch.hppc.IntIntHashMap;
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 
 /** The vertices of one part of a mesh, numbered for themselves in order of first appearance. */
@@ -41,23 +42,17 @@ final class PartPoints {
     return ofCorner[index];
   }
 
-  /** Least and greatest corner of the box around, as USD writes it. */
-  String extent() {
-    float[] lo = {Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY};
-    float[] hi = {Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY};
+  /** Three values a point, in the unit and axes of the file, off the origin of its frame. */
+  float[] places() {
+    Frame frame = mesh.frame();
+    float[] out = new float[3 * size()];
+    double[] place = new double[3];
     for (int p = 0; p < size(); p++) {
-      for (int k = 0; k < 3; k++) {
-        float value = mesh.positions()[3 * vertex(p) + k];
-        lo[k] = Math.min(lo[k], value);
-        hi[k] = Math.max(hi[k], value);
-      }
+      frame.toFile(mesh.positions(), 3 * vertex(p), place);
+      out[3 * p] = (float) (place[0] - frame.x());
+      out[3 * p + 1] = (float) (place[1] - frame.y());
+      out[3 * p + 2] = (float) (place[2] - frame.z());
     }
-    StringBuilder text = new StringBuilder("[");
-    for (float[] corner : new float[][] {lo, hi}) {
-      Numbers.append(text.append(text.length() == 1 ? "(" : ", ("), corner[0]);
-      Numbers.append(text.append(", "), corner[1]);
-      Numbers.append(text.append(", "), corner[2]).append(')');
-    }
-    return text.append(']').toString();
+    return out;
   }
 }

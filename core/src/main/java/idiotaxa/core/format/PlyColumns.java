@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.mesh.Frame;
 import java.nio.ByteBuffer;
 import java.util.List;
 
@@ -35,26 +36,41 @@ final class PlyColumns {
   /** Reads properties side by side into rows of their number. */
   void readFloats(float[] out, int... wanted) {
     for (int k = 0; k < wanted.length; k++) {
-      readFloats(wanted[k], out, k, wanted.length);
+      readFloats(wanted[k], out, k, wanted.length, 0);
     }
   }
 
-  private void readFloats(int property, float[] out, int from, int step) {
+  /** Reads positions off the origin of a frame. */
+  void readPositions(float[] out, Frame frame, int x, int y, int z) {
+    readFloats(x, out, 0, 3, frame.x());
+    readFloats(y, out, 1, 3, frame.y());
+    readFloats(z, out, 2, 3, frame.z());
+  }
+
+  private void readFloats(int property, float[] out, int from, int step, double off) {
     int at = first + offset(property);
     PlyHeader.Type type = properties.get(property).type();
     for (int i = 0, o = from; i < rows; i++, at += stride, o += step) {
-      out[o] =
-          switch (type) {
-            case FLOAT -> bytes.getFloat(at);
-            case DOUBLE -> (float) bytes.getDouble(at);
-            case CHAR -> bytes.get(at);
-            case UCHAR -> bytes.get(at) & 0xFF;
-            case SHORT -> bytes.getShort(at);
-            case USHORT -> bytes.getShort(at) & 0xFFFF;
-            case INT -> bytes.getInt(at);
-            case UINT -> Integer.toUnsignedLong(bytes.getInt(at));
-          };
+      out[o] = (float) (value(type, at) - off);
     }
+  }
+
+  /** The value of a property in the first row. */
+  double first(int property) {
+    return value(properties.get(property).type(), first + offset(property));
+  }
+
+  private double value(PlyHeader.Type type, int at) {
+    return switch (type) {
+      case FLOAT -> bytes.getFloat(at);
+      case DOUBLE -> bytes.getDouble(at);
+      case CHAR -> bytes.get(at);
+      case UCHAR -> bytes.get(at) & 0xFF;
+      case SHORT -> bytes.getShort(at);
+      case USHORT -> bytes.getShort(at) & 0xFFFF;
+      case INT -> bytes.getInt(at);
+      case UINT -> Integer.toUnsignedLong(bytes.getInt(at));
+    };
   }
 
   /**

@@ -4,6 +4,7 @@ import com.carrotsearch.hppc.FloatArrayList;
 import com.carrotsearch.hppc.IntArrayList;
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.file.FormatException;
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.nio.ByteBuffer;
@@ -32,6 +33,7 @@ final class PlyReader {
     this.file = file;
     this.bytes = bytes;
     this.progress = progress;
+    builder.seekFrame();
   }
 
   Mesh read() {
@@ -67,9 +69,10 @@ final class PlyReader {
     uvs = u >= 0 && v >= 0 ? new float[2 * element.count()] : null;
     colors = hasColors ? new int[element.count()] : null;
     PlyColumns columns = values.columns(element);
-    if (columns != null && (!hasColors || columns.areBytes(rgba))) {
+    if (columns != null && element.count() > 0 && (!hasColors || columns.areBytes(rgba))) {
       float[] positions = new float[3 * element.count()];
-      columns.readFloats(positions, x, y, z);
+      Frame frame = builder.frameAround(columns.first(x), columns.first(y), columns.first(z));
+      columns.readPositions(positions, frame, x, y, z);
       builder.vertices(positions);
       if (uvs != null) {
         columns.readFloats(uvs, u, v);

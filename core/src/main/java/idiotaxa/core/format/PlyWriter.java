@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
@@ -7,10 +8,11 @@ import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 
 /**
  * Writes a mesh as binary little-endian PLY with its polygons, UVs (s, t) and vertex colours. PLY
- * knows no parts and materials: they are lost.
+ * knows no parts and materials: they are lost. In the unit and axes that it was read in, at its place.
  */
 public final class PlyWriter {
   /** Corners that a byte can count; where a polygon has more, all counts take four. */
@@ -34,7 +36,10 @@ public final class PlyWriter {
   private static String header(Mesh mesh, int vertices) {
     StringBuilder text = new StringBuilder("ply\nformat binary_little_endian 1.0\n");
     text.append("element vertex ").append(vertices).append('\n');
-    text.append("property float x\nproperty float y\nproperty float z\n");
+    String type = mesh.frame().isFar() ? "double" : "float";
+    for (String axis : List.of("x", "y", "z")) {
+      text.append("property ").append(type).append(' ').append(axis).append('\n');
+    }
     if (mesh.hasUvs()) {
       text.append("property float s\nproperty float t\n");
     }
@@ -49,13 +54,20 @@ public final class PlyWriter {
 
   private static void writeVertices(Mesh mesh, VertexTable table, OutputStream out)
       throws IOException {
-    ByteBuffer row = ByteBuffer.allocate(32).order(ByteOrder.LITTLE_ENDIAN);
+    ByteBuffer row = ByteBuffer.allocate(48).order(ByteOrder.LITTLE_ENDIAN);
+    Frame frame = mesh.frame();
+    double[] place = new double[3];
     for (int v = 0; v < table.size(); v++) {
       int corner = table.corner(v);
       int vertex = mesh.cornerVertex()[corner];
       row.clear();
+      frame.toFile(mesh.positions(), 3 * vertex, place);
       for (int k = 0; k < 3; k++) {
-        row.putFloat(mesh.positions()[3 * vertex + k]);
+        if (frame.isFar()) {
+          row.putDouble(place[k]);
+        } else {
+          row.putFloat((float) place[k]);
+        }
       }
       if (mesh.hasUvs()) {
         row.putFloat(Numbers.orZero(mesh.cornerUv()[2 * corner]))

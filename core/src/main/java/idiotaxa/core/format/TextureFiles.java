@@ -11,7 +11,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 
@@ -31,7 +30,7 @@ public final class TextureFiles {
     if (GltfDocument.isGlb(bytes)) {
       return ofGltf(GltfDocument.ofGlb(bundle, bytes), mesh);
     }
-    if (bundle.mainName().toLowerCase(Locale.ROOT).endsWith(".gltf")) {
+    if (GltfDocument.isGltf(bundle)) {
       return ofGltf(GltfDocument.ofJson(bundle, bytes), mesh);
     }
     return mesh.materials().stream()

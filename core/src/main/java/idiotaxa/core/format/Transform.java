@@ -88,6 +88,24 @@ final class Transform {
     return new Transform(out);
   }
 
+  /** The point at an index of three values each. */
+  double[] point(float[] xyz, int at) {
+    double[] out = new double[3];
+    for (int row = 0; row < 3; row++) {
+      out[row] = m[4 * row] * xyz[at] + m[4 * row + 1] * xyz[at + 1] + m[4 * row + 2] * xyz[at + 2] + m[4 * row + 3];
+    }
+    return out;
+  }
+
+  /** First this, then off an origin. */
+  Transform off(double x, double y, double z) {
+    double[] rows = m.clone();
+    rows[3] -= x;
+    rows[7] -= y;
+    rows[11] -= z;
+    return new Transform(rows);
+  }
+
   /** Moves points {@code from} up to and without {@code to} of three values each, in place. */
   void points(float[] xyz, int from, int to) {
     for (int i = 3 * from; i < 3 * to; i += 3) {

@@ -1,6 +1,7 @@
 package idiotaxa.core.format;
 
 import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Srgb;
@@ -12,7 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Writes a mesh as OpenUSD text: a mesh for every part, in metres with Y up, polygons as they are, UVs as
+ * Writes a mesh as OpenUSD text: a mesh for every part, in the unit and axes that it was read in, polygons as they are, UVs as
  * {@code primvars:st}, colours as {@code primvars:displayColor} (linear), and for every material of a part
  * a {@code GeomSubset} of the family {@code materialBind} (UsdGeomSubset, UsdShadeMaterialBindingAPI).
  * Materials are of {@code UsdPreviewSurface}.
@@ -21,6 +22,7 @@ public final class UsdaWriter {
   private static final int FLUSH = 1 << 16;
 
   private final Mesh mesh;
+  private final Frame frame;
   private final String root;
   private final List<String> materialNames;
   private final OutputStream out;
@@ -28,6 +30,7 @@ public final class UsdaWriter {
 
   private UsdaWriter(Mesh mesh, String root, OutputStream out) {
     this.mesh = mesh;
+    frame = mesh.frame();
     this.root = root;
     this.out = out;
     materialNames = names(mesh.materials().stream().map(Material::name).toList(), "material");
@@ -51,8 +54,13 @@ public final class UsdaWriter {
 
   private void write(boolean hasLooks) throws IOException {
     text.append("#usda 1.0\n(\n    defaultPrim = \"").append(root);
-    text.append("\"\n    metersPerUnit = 1\n    upAxis = \"Y\"\n)\n\n");
+    text.append("\"\n    metersPerUnit = ");
+    Numbers.append(text, frame.metresPerUnit()).append("\n    upAxis = \"").append(frame.up()).append("\"\n)\n\n");
     text.append("def Xform \"").append(root).append("\" (\n    kind = \"component\"\n)\n{\n");
+    if (frame.isFar()) {
+      line(1, "double3 xformOp:translate = (%s, %s, %s)".formatted(frame.x(), frame.y(), frame.z()));
+      line(1, "uniform token[] xformOpOrder = [\"xformOp:translate\"]");
+    }
     boolean isBound = hasLooks && !mesh.materials().isEmpty();
     if (isBound) {
       text.append("    def Scope \"Looks\"\n    {\n");
@@ -120,10 +128,15 @@ public final class UsdaWriter {
       text.append(mesh.faceStart()[f + 1] - mesh.faceStart()[f]);
     });
     array(2, "int[] faceVertexIndices", corners, i -> text.append(points.ofCorner(i)));
-    array(2, "point3f[] points", points.size(), i -> tuple(mesh.positions(), 3 * points.vertex(i), 3));
-    line(2, "float3[] extent = " + points.extent());
+    float[] places = points.places();
+    array(2, "point3f[] points", points.size(), i -> tuple(places, 3 * i, 3));
+    line(2, "float3[] extent = " + extent(places));
     if (mesh.cornerNormal() != null) {
-      array(2, "normal3f[] normals", corners, i -> tuple(mesh.cornerNormal(), 3 * cornerOf[i], 3));
+      double[] turned = new double[3];
+      array(2, "normal3f[] normals", corners, i -> {
+        frame.direction(mesh.cornerNormal(), 3 * cornerOf[i], turned);
+        tuple(new float[] {(float) turned[0], (float) turned[1], (float) turned[2]}, 0, 3);
+      });
       interpolated();
     }
     if (mesh.hasUvs()) {
@@ -136,6 +149,23 @@ public final class UsdaWriter {
     }
     writeSubsets(faces, isBound);
     line(1, "}");
+  }
+
+  /** Least and greatest corner of the box around, as USD writes it. */
+  private static String extent(float[] places) {
+    float[] lo = {Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY, Float.POSITIVE_INFINITY};
+    float[] hi = {Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY, Float.NEGATIVE_INFINITY};
+    for (int i = 0; i < places.length; i++) {
+      lo[i % 3] = Math.min(lo[i % 3], places[i]);
+      hi[i % 3] = Math.max(hi[i % 3], places[i]);
+    }
+    StringBuilder text = new StringBuilder("[");
+    for (float[] corner : new float[][] {lo, hi}) {
+      Numbers.append(text.append(text.length() == 1 ? "(" : ", ("), corner[0]);
+      Numbers.append(text.append(", "), corner[1]);
+      Numbers.append(text.append(", "), corner[2]).append(')');
+    }
+    return text.append(']').toString();
   }
 
   private void writeSubsets(IntArrayList faces, boolean isBound) throws IOException {

@@ -31,21 +31,25 @@ public final class Mesh {
   private final List<Part> parts;
   private final List<Material> materials;
   private final Triangulation triangulation;
+  private final Frame frame;
   private Bounds bounds;
 
-  Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials) {
+  Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials, Frame frame) {
     this(
         arrays,
         parts,
         materials,
-        Triangulation.of(arrays.positions(), arrays.faceStart(), arrays.cornerVertex()));
+        Triangulation.of(arrays.positions(), arrays.faceStart(), arrays.cornerVertex()),
+        frame);
   }
 
   private Mesh(
       MeshArrays arrays,
       List<Part> parts,
       List<Material> materials,
-      Triangulation triangulation) {
+      Triangulation triangulation,
+      Frame frame) {
+    this.frame = frame;
     positions = arrays.positions();
     faceStart = arrays.faceStart();
     cornerVertex = arrays.cornerVertex();
@@ -222,7 +226,40 @@ public final class Mesh {
       throw new IllegalArgumentException(
           "materialOfFace: one a face needed, " + faceCount() + ", got " + materialOfFace.length);
     }
-    return new Mesh(arrays().withFaceMaterial(materialOfFace), parts, newMaterials, triangulation);
+    return new Mesh(arrays().withFaceMaterial(materialOfFace), parts, newMaterials, triangulation, frame);
+  }
+
+  /** How the coordinates of its file became its own. */
+  public Frame frame() {
+    return frame;
+  }
+
+  /**
+   * The mesh of a file that is of another unit or has another axis up.
+   *
+   * @throws IllegalStateException when that was said already
+   */
+  public Mesh in(double metresPerUnit, UpAxis up) {
+    if (frame.metresPerUnit() != 1 || frame.up() != UpAxis.Y) {
+      throw new IllegalStateException("a mesh is turned once");
+    }
+    Frame other = frame.in(metresPerUnit, up);
+    float[] normals = cornerNormal == null ? null : other.turned(cornerNormal, 1);
+    return with(arrays().withPositions(other.turned(positions, metresPerUnit), normals), parts, other);
+  }
+
+  /** The same surface at its place in the frame of another model. */
+  public Mesh in(Frame other) {
+    double[] from = frame.originInMetres();
+    double[] to = other.originInMetres();
+    if (Arrays.equals(from, to)) {
+      return frame.equals(other) ? this : with(arrays(), parts, other);
+    }
+    float[] moved = new float[positions.length];
+    for (int i = 0; i < moved.length; i++) {
+      moved[i] = (float) (positions[i] + (from[i % 3] - to[i % 3]));
+    }
+    return with(arrays().withPositions(moved, cornerNormal), parts, other);
   }
 
   /** The same surface with every triangle as a face. */
@@ -248,7 +285,7 @@ public final class Mesh {
             picked(facePart, face),
             picked(faceMaterial, face),
             picked(faceSmoothing, face));
-    return new Mesh(cut, parts, materials);
+    return new Mesh(cut, parts, materials, frame);
   }
 
   private static int[] picked(int[] values, int[] from) {
@@ -287,6 +324,10 @@ public final class Mesh {
 
   /** Faces and corners stay, so the triangulation does too. */
   private Mesh with(MeshArrays arrays, List<Part> newParts) {
-    return new Mesh(arrays, newParts, materials, triangulation);
+    return with(arrays, newParts, frame);
+  }
+
+  private Mesh with(MeshArrays arrays, List<Part> newParts, Frame newFrame) {
+    return new Mesh(arrays, newParts, materials, triangulation, newFrame);
   }
 }

@@ -31,6 +31,8 @@ public final class MeshBuilder {
   private IntArrayList smoothings;
   private int expectedVertices;
   private int expectedCorners;
+  private boolean isFrameSought;
+  private Frame frame = Frame.PLAIN;
 
   /**
    * Says how much is to come in arrays, so that nothing is moved as it comes. More and less may come.
@@ -43,15 +45,30 @@ public final class MeshBuilder {
     expectedCorners = (int) Math.min(corners, Integer.MAX_VALUE / 8);
   }
 
+  /** Lets the first vertex decide where the mesh lies, see {@link Frame#around}. */
+  public void seekFrame() {
+    isFrameSought = true;
+  }
+
+  /** The frame of what was added, which is chosen now if nothing was. */
+  public Frame frameAround(double x, double y, double z) {
+    if (isFrameSought) {
+      isFrameSought = false;
+      frame = Frame.around(x, y, z);
+    }
+    return frame;
+  }
+
   /** Adds a vertex (metres) and returns its index. */
   public int vertex(double x, double y, double z) {
-    positions.add((float) x);
-    positions.add((float) y);
-    positions.add((float) z);
+    Frame of = frameAround(x, y, z);
+    positions.add((float) (x - of.x()));
+    positions.add((float) (y - of.y()));
+    positions.add((float) (z - of.z()));
     return positions.size() / 3 - 1;
   }
 
-  /** Adds vertices, three values each. The array is taken over. */
+  /** Adds vertices, three values each, off the origin of the frame already. The array is taken over. */
   public void vertices(float[] xyz) {
     positions = ValueLists.joined(positions, xyz, 3 * expectedVertices);
   }
@@ -253,6 +270,11 @@ public final class MeshBuilder {
 
   /** The finished mesh. The builder must not be used afterwards. */
   public Mesh build() {
+    return build(frame);
+  }
+
+  /** The same of vertices that lie in a frame already. */
+  Mesh build(Frame of) {
     faceStart.add(cornerVertex.size());
     int corners = cornerVertex.size();
     if (uvs != null) {
@@ -283,7 +305,8 @@ public final class MeshBuilder {
             ValueLists.values(faceMaterial),
             ValueLists.values(smoothings)),
         parts,
-        materials);
+        materials,
+        of);
   }
 
   /** glTF, section 3.7.2.1: a primitive without COLOR_0 is white. */

@@ -6,16 +6,17 @@ import java.util.List;
 public final class MeshMerger {
   private MeshMerger() {}
 
-  /** A single mesh is returned as it is. */
+  /** All in the frame of the first; a single mesh is returned as it is. */
   public static Mesh merge(List<Mesh> meshes) {
     if (meshes.size() == 1) {
       return meshes.get(0);
     }
     MeshBuilder out = new MeshBuilder();
+    Frame frame = meshes.get(0).frame();
     for (Mesh mesh : meshes) {
-      append(mesh, out);
+      append(mesh.in(frame), out);
     }
-    return out.build();
+    return out.build(frame);
   }
 
   private static void append(Mesh mesh, MeshBuilder out) {

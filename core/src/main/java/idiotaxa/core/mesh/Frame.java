@@ -37,6 +37,18 @@ public record Frame(double x, double y, double z, double metresPerUnit, UpAxis u
     return new Frame(x, y, z, unit, axis);
   }
 
+  /**
+   * The same unit and axes from another place.
+   *
+   * @param metresX of it in metres with Y up
+   */
+  public Frame at(double metresX, double metresY, double metresZ) {
+    double across = metresX / metresPerUnit;
+    return up == UpAxis.Y
+        ? new Frame(across, metresY / metresPerUnit, metresZ / metresPerUnit, metresPerUnit, up)
+        : new Frame(across, (0 - metresZ) / metresPerUnit, metresY / metresPerUnit, metresPerUnit, up);
+  }
+
   /** Whether a mesh has the coordinates of its file. */
   public boolean isPlain() {
     return equals(PLAIN);

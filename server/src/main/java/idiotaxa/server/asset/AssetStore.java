@@ -113,6 +113,16 @@ public class AssetStore {
     return asset;
   }
 
+  /** Where an asset has none yet; nothing that a page shows changes by it. */
+  public void setOriginOnce(long id, LocalOrigin origin) {
+    db.update(ASSET)
+        .set(ASSET.LOCAL_X, origin.x())
+        .set(ASSET.LOCAL_Y, origin.y())
+        .set(ASSET.LOCAL_Z, origin.z())
+        .where(ASSET.ID.eq(id), ASSET.LOCAL_X.isNull())
+        .execute();
+  }
+
   /**
    * @param plan JSON
    */

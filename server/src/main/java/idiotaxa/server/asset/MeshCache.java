@@ -43,8 +43,13 @@ public class MeshCache {
    * that is rolled back gives to something that never was.
    *
    * @param partEdits JSON, null for none
+   * @param origin of the asset, null for the model's own
    */
-  private record State(long revisionId, Long uvBlobId, String partEdits) {}
+  private record State(long revisionId, Long uvBlobId, String partEdits, LocalOrigin origin) {
+    State(long revisionId, RevisionStore.Geometry geometry) {
+      this(revisionId, geometry.uvBlobId(), geometry.partEdits(), geometry.origin());
+    }
+  }
 
   /**
    * @throws idiotaxa.core.file.FormatException when the revision's files are refused
@@ -60,13 +65,13 @@ public class MeshCache {
    */
   public CachedMesh get(long revisionId, Progress progress) {
     // Asked many times a request: only what names the state, not all that was found out about the model.
-    RevisionStore.Geometry geometry = revisions.geometry(revisionId);
-    return meshes.get(new State(revisionId, geometry.uvBlobId(), geometry.partEdits()), key -> read(key, progress));
+    State state = new State(revisionId, revisions.geometry(revisionId));
+    return meshes.get(state, key -> read(key, progress));
   }
 
   /** Keeps a state of a revision that the caller has made already, as {@link #get} will be asked for it. */
   public void put(long revisionId, Long uvBlobId, String partEdits, CachedMesh mesh) {
-    meshes.put(new State(revisionId, uvBlobId, partEdits), mesh);
+    meshes.put(new State(revisionId, uvBlobId, partEdits, revisions.geometry(revisionId).origin()), mesh);
   }
 
   /** The mesh as it lies on its target: with the alignment that is kept with a source. */
@@ -78,7 +83,7 @@ public class MeshCache {
 
   /** The mesh as its file has it, without what was changed beside it; read anew. */
   public Mesh ofFile(long revisionId) {
-    return MeshFiles.read(bundle(revisionId), Progress.NONE);
+    return read(revisionId, revisions.geometry(revisionId).origin(), Progress.NONE);
   }
 
   /** The files that a revision came with. */
@@ -94,7 +99,7 @@ public class MeshCache {
   }
 
   private CachedMesh read(State state, Progress progress) {
-    Mesh mesh = MeshFiles.read(bundle(state.revisionId()), progress);
+    Mesh mesh = read(state.revisionId(), state.origin(), progress);
     if (state.uvBlobId() != null) {
       mesh = mesh.withCornerUvs(UvFile.read(files.file(state.uvBlobId())));
     }
@@ -104,5 +109,13 @@ public class MeshCache {
       }
     }
     return new CachedMesh(mesh);
+  }
+
+  /**
+   * @param origin null for the model's own
+   */
+  private Mesh read(long revisionId, LocalOrigin origin, Progress progress) {
+    Mesh mesh = MeshFiles.read(bundle(revisionId), progress);
+    return origin == null ? mesh : origin.around(mesh);
   }
 }

@@ -152,16 +152,18 @@ public class RevisionStore {
    * @param uvBlobId UVs of an automatic layout, null for the file's own
    * @param partEdits JSON, null for none
    */
-  public record Geometry(Long uvBlobId, String partEdits) {}
+  public record Geometry(Long uvBlobId, String partEdits, LocalOrigin origin) {}
 
   /**
    * @throws NotFoundException when there is no such revision
    */
   public Geometry geometry(long id) {
-    return db.select(REVISION.UV_BLOB_ID, REVISION.PART_EDITS)
+    return db.select(REVISION.UV_BLOB_ID, REVISION.PART_EDITS, ASSET.LOCAL_X, ASSET.LOCAL_Y, ASSET.LOCAL_Z)
         .from(REVISION)
+        .join(ASSET)
+        .on(ASSET.ID.eq(REVISION.ASSET_ID))
         .where(REVISION.ID.eq(id))
-        .fetchOptional(r -> new Geometry(r.value1(), r.value2()))
+        .fetchOptional(r -> new Geometry(r.value1(), r.value2(), LocalOrigin.of(r.value3(), r.value4(), r.value5())))
         .orElseThrow(() -> new NotFoundException("revision", id));
   }
 

@@ -7,6 +7,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.work.Progress;
 import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.HiddenFaceService;
+import idiotaxa.server.asset.LocalOrigin;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.change.CarryOvers;
@@ -79,7 +80,11 @@ class ReadWork implements JobWork {
       try {
         PreparedCarry made = carry;
         boolean isLast = attempt == MOST_REFRESHES;
-        run.finish(() -> keep(row, read, made, isLast));
+        run.finish(
+            () -> {
+              assets.setOriginOnce(row.assetId(), LocalOrigin.of(mesh));
+              keep(row, read, made, isLast);
+            });
         return;
       } catch (OutdatedCarryException e) {
         carry =

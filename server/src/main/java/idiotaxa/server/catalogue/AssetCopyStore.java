@@ -50,6 +50,9 @@ class AssetCopyStore {
     to.setSheetPlan(from.getSheetPlan());
     to.setPaletteId(from.getPaletteId());
     to.setTemplate(from.getTemplate());
+    to.setLocalX(from.getLocalX());
+    to.setLocalY(from.getLocalY());
+    to.setLocalZ(from.getLocalZ());
     to.setRecipeVersionId(from.getRecipeVersionId());
     to.setCreatedAt(LocalDateTime.now(clock));
     to.insert();

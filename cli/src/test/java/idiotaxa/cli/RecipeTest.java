@@ -348,4 +348,49 @@ class RecipeTest {
       assertThat(anyway.err()).contains("warning: ").contains(each[1]);
     }
   }
+
+  /** A triangle between two colours is divided between them, as by the colours themselves. */
+  @Test
+  void rulesByColourClaimCorners() throws IOException {
+    Path model =
+        Files.writeString(
+            folder.resolve("fan.obj"),
+            """
+            v 0 0 0 1 0 0
+            v 1 0 0 1 0 0
+            v 1 1 0 0 1 0
+            v 0 1 0 0 0 1
+            vt 0 0
+            vt 1 0
+            vt 1 1
+            vt 0 1
+            f 1/1 2/2 3/3
+            f 1/1 3/3 4/4
+            """);
+    String groups =
+        """
+        {"number": 1, "name": "red", "color": "#FF0000"}, {"number": 2, "name": "green", "color": "#00FF00"},
+        {"number": 3, "name": "blue", "color": "#0000FF"}
+        """;
+    String palette = "{\"format\": \"idiotaxa-palette\", \"version\": 1, \"name\": \"p\", \"groups\": [" + groups + "]}";
+    Path colours =
+        Files.writeString(
+            folder.resolve("colours.json"),
+            """
+            { "format": "idiotaxa-recipe", "version": 1, "palette": {"groups": [%s]},
+              "rules": [ {"when": "color", "is": "#FF0000", "group": 1}, {"when": "color", "is": "#00FF00", "group": 2},
+                         {"when": "color", "is": "#0000FF", "group": 3} ] }
+            """
+                .formatted(groups));
+    Path file = Files.writeString(folder.resolve("palette.json"), palette);
+    List<byte[]> maps = new ArrayList<>();
+    for (List<Object> how : List.<List<Object>>of(List.of("--recipe", colours, "--origin", "claims"), List.of("--palette", file, "--origin", "vertex-colors"))) {
+      List<Object> words = new ArrayList<>(List.of("bake", model, "--size", 128, "--out", folder.resolve("out" + maps.size())));
+      words.addAll(how);
+      Typed typed = Typed.run(words.toArray());
+      assertThat(typed.exit()).as(typed.err()).isZero();
+      maps.add(Files.readAllBytes(folder.resolve("out" + maps.size()).resolve("fan_1001_id.png")));
+    }
+    assertThat(maps.get(0)).isEqualTo(maps.get(1));
+  }
 }

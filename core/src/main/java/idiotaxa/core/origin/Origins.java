@@ -64,6 +64,11 @@ public final class Origins {
     return new OriginReading(groups, SurfaceGroups.ofFaces(mesh, faceGroup), List.of());
   }
 
+  /** The same where a face may have several groups. */
+  public static OriginReading cornerClaims(Mesh mesh, int[] cornerGroup, List<Group> groups) {
+    return new OriginReading(groups, SurfaceGroups.ofCorners(mesh, cornerGroup), List.of());
+  }
+
   /**
    * Reads the base colour textures of a mesh; where a material has none its base colour is read.
    *

@@ -1,12 +1,14 @@
 package idiotaxa.core.recipe;
 
 import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.claim.CornerClaims;
 import idiotaxa.core.claim.RuleFaces;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 
@@ -42,13 +44,18 @@ public final class RecipeClaims {
 
   public static Result of(Recipe recipe, Mesh mesh) {
     RuleFaces faces = faces(mesh);
-    int[] groups = new int[mesh.faceCount()];
-    List<Integer> reached = new java.util.ArrayList<>();
+    CornerClaims corners = new CornerClaims(mesh);
+    List<Integer> reached = new ArrayList<>();
     for (RecipeRule rule : recipe.rules()) {
       BitSet found = reached(faces, rule);
-      found.stream().forEach(f -> groups[f] = rule.rule().group());
       reached.add(found.cardinality());
+      int group = rule.rule().group();
+      if (rule.rule().kind() == ClaimRule.Kind.COLOR) {
+        corners.claimColor(Rgb.parse(rule.rule().word()), rule.tolerance(), group, f -> true);
+      } else {
+        found.stream().forEach(f -> corners.claim(f, group));
+      }
     }
-    return new Result(Origins.claims(mesh, groups, recipe.palette().groups()), reached);
+    return new Result(Origins.cornerClaims(mesh, corners.groups(), recipe.palette().groups()), reached);
   }
 }

@@ -14,6 +14,7 @@ import idiotaxa.server.group.GroupService;
 import idiotaxa.server.journal.FaceGroups;
 import idiotaxa.server.web.ConflictException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongFunction;
@@ -86,7 +87,7 @@ public class BakeInputs {
   public OriginReading read(
       BakeRow bake, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     List<Group> palette = bakeGroups.paletteOf(bake, "asset").groups();
-    return read(origin, revisionIds, mesh, palette, id -> claimed(bake, id));
+    return read(origin, revisionIds, mesh, palette, id -> claimedCorners(bake, id));
   }
 
   /**
@@ -97,7 +98,7 @@ public class BakeInputs {
   OriginReading readNow(
       long assetId, IdOrigin origin, List<Long> revisionIds, Mesh mesh) {
     List<Group> palette = groups.palette(assetId, "asset").groups();
-    return read(origin, revisionIds, mesh, palette, id -> groups.faceNumbers(assetId, id));
+    return read(origin, revisionIds, mesh, palette, id -> claimedCorners(assetId, id));
   }
 
   private OriginReading read(
@@ -105,11 +106,9 @@ public class BakeInputs {
       List<Long> revisionIds,
       Mesh mesh,
       List<Group> palette,
-      LongFunction<int[]> claimed) {
+      LongFunction<Claimed> claimed) {
     if (origin == IdOrigin.CLAIMS) {
-      int[] faces =
-          revisionIds.stream().flatMapToInt(id -> IntStream.of(claimed.apply(id))).toArray();
-      return Origins.claims(mesh, faces, palette);
+      return claims(revisionIds.stream().map(claimed::apply).toList(), revisionIds, mesh, palette);
     }
     if (palette.isEmpty()) {
       throw new ConflictException(
@@ -118,6 +117,49 @@ public class BakeInputs {
     return origin == IdOrigin.TEXTURE
         ? Origins.texture(mesh, textures(revisionIds), palette)
         : Origins.read(mesh, origin, palette);
+  }
+
+  /**
+   * Numbers of the groups of one revision.
+   *
+   * @param numbers one a face, or one a corner where a rule by vertex colour claims corners
+   */
+  private record Claimed(int[] numbers, boolean isOfCorners) {}
+
+  private OriginReading claims(List<Claimed> claimed, List<Long> revisionIds, Mesh mesh, List<Group> palette) {
+    if (claimed.stream().noneMatch(Claimed::isOfCorners)) {
+      return Origins.claims(mesh, claimed.stream().flatMapToInt(c -> IntStream.of(c.numbers)).toArray(), palette);
+    }
+    int[] corners = new int[mesh.cornerCount()];
+    int at = 0;
+    for (int i = 0; i < claimed.size(); i++) {
+      int[] numbers = claimed.get(i).numbers;
+      if (claimed.get(i).isOfCorners) {
+        System.arraycopy(numbers, 0, corners, at, numbers.length);
+        at += numbers.length;
+        continue;
+      }
+      int[] start = meshes.get(revisionIds.get(i)).mesh().faceStart();
+      for (int f = 0; f < numbers.length; f++) {
+        Arrays.fill(corners, at + start[f], at + start[f + 1], numbers[f]);
+      }
+      at += start[numbers.length];
+    }
+    return Origins.cornerClaims(mesh, corners, palette);
+  }
+
+  private Claimed claimedCorners(BakeRow bake, long revisionId) {
+    return faceGroups
+        .cornerIds(bake.assetId(), revisionId, bake.journalEntryId())
+        .map(ids -> new Claimed(bakeGroups.numbersIn(bake, ids), true))
+        .orElseGet(() -> new Claimed(claimed(bake, revisionId), false));
+  }
+
+  private Claimed claimedCorners(long assetId, long revisionId) {
+    return groups
+        .cornerNumbers(assetId, revisionId)
+        .map(numbers -> new Claimed(numbers, true))
+        .orElseGet(() -> new Claimed(groups.faceNumbers(assetId, revisionId), false));
   }
 
   /** Number of every face as claims and numbers were when the bake was asked for. */

@@ -98,10 +98,18 @@ public class GroupService {
 
   /** Group number of every face of a revision as the journal stands; 0 is unclaimed. */
   public int[] faceNumbers(long assetId, long revisionId) {
-    int[] faces = faceGroups.ids(assetId, revisionId, journal.lastEntry(assetId));
+    return numbers(assetId, faceGroups.ids(assetId, revisionId, journal.lastEntry(assetId)));
+  }
+
+  /** The same of every corner; empty where every face has one group. */
+  public Optional<int[]> cornerNumbers(long assetId, long revisionId) {
+    return faceGroups.cornerIds(assetId, revisionId, journal.lastEntry(assetId)).map(ids -> numbers(assetId, ids));
+  }
+
+  private int[] numbers(long assetId, int[] ids) {
     Map<Long, Integer> numbers = presentNumbers(assetId);
-    Arrays.setAll(faces, f -> numbers.getOrDefault((long) faces[f], Group.UNCLAIMED));
-    return faces;
+    Arrays.setAll(ids, i -> numbers.getOrDefault((long) ids[i], Group.UNCLAIMED));
+    return ids;
   }
 
   /**

@@ -2,8 +2,11 @@ package idiotaxa.server.journal;
 
 import idiotaxa.core.claim.ClaimLayers;
 import idiotaxa.core.claim.ClaimRule;
+import idiotaxa.core.claim.CornerClaims;
 import idiotaxa.core.claim.RuleFaces;
 import idiotaxa.core.group.Group;
+import idiotaxa.core.group.Rgb;
+import idiotaxa.core.mesh.Mesh;
 import idiotaxa.server.asset.CachedMesh;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.cache.RecentResults;
@@ -12,6 +15,7 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.LongFunction;
 import org.roaringbitmap.RoaringBitmap;
@@ -122,6 +126,39 @@ public class FaceGroups {
       }
     }
     return new Held(layers.groups(), by, rules);
+  }
+
+  /**
+   * Identity of the group of every corner of every face; 0 is unclaimed. Rules by vertex colour claim corners.
+   *
+   * @return empty where every face has one group, as {@link #ids} has it
+   */
+  public Optional<int[]> cornerIds(long assetId, long revisionId, long lastEntryId) {
+    List<JournalStore.EntryHead> entries = heads(assetId, revisionId, lastEntryId);
+    List<ClaimRule> rules = rules(entries, journal::claims).list();
+    Mesh mesh = meshes.get(revisionId).mesh();
+    if (!mesh.hasColors() || rules.stream().noneMatch(rule -> rule.kind() == ClaimRule.Kind.COLOR)) {
+      return Optional.empty();
+    }
+    ClaimLayers layers = handClaims(revisionId, entries, journal::claims);
+    CornerClaims corners = new CornerClaims(mesh);
+    for (ClaimRule rule : rules) {
+      if (rule.kind() == ClaimRule.Kind.COLOR) {
+        corners.claimColor(
+            Rgb.parse(rule.word()), RuleFaces.COLOR_TOLERANCE, rule.group(), f -> rule.since() > layers.freedAt(f));
+      } else {
+        reachedBy(revisionId, rule).stream()
+            .filter(f -> rule.since() > layers.freedAt(f))
+            .forEach(f -> corners.claim(f, rule.group()));
+      }
+    }
+    int[] byHand = layers.groups();
+    for (int f = 0; f < byHand.length; f++) {
+      if (layers.isByHand(f)) {
+        corners.claim(f, byHand[f]);
+      }
+    }
+    return Optional.of(corners.groups());
   }
 
   /** Claims by hand without the rules, to be carried on by the caller. */

@@ -7,6 +7,7 @@ import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.group.SpokenColors;
 import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.map.Coverage;
 import idiotaxa.core.map.SheetImages;
@@ -620,9 +621,10 @@ public final class ImageCleaner {
       }
     }
     int next = palette.maxNumber() + 1;
+    SpokenColors names = new SpokenColors(palette.groups().stream().map(Group::name).toList());
     for (int c = 0; c < isKept.length; c++) {
       if (isKept[c] && c != background && numbers[c] == SheetMaps.UNCOVERED) {
-        groups.add(Group.of(next, Rgb.toHex(clusters.color(c)), clusters.color(c)));
+        groups.add(Group.of(next, names.name(clusters.color(c)), clusters.color(c)));
         numbers[c] = (char) next++;
       }
     }

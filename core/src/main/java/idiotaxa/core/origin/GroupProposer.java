@@ -8,6 +8,7 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Look;
 import idiotaxa.core.group.ReadyLooks;
 import idiotaxa.core.group.Rgb;
+import idiotaxa.core.group.SpokenColors;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
@@ -33,6 +34,8 @@ public final class GroupProposer {
 
   private final Mesh mesh;
   private final List<Group> groups;
+  /** Of groups that are made from colours; null until there is one. */
+  private SpokenColors names;
   private final int background;
   private final boolean isMatchingOnly;
   private final List<GroupProposal.Rule> rules = new ArrayList<>();
@@ -281,7 +284,10 @@ public final class GroupProposer {
       }
     }
     if (best == NONE) {
-      groups.add(Group.of(nextNumber(), Rgb.toHex(color), color));
+      if (names == null) {
+        names = new SpokenColors(groups.stream().map(Group::name).toList());
+      }
+      groups.add(Group.of(nextNumber(), names.name(color), color));
       best = groups.size() - 1;
     }
     return best;

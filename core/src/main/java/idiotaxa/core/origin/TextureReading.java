@@ -3,7 +3,7 @@ package idiotaxa.core.origin;
 import idiotaxa.core.group.ColorClusters;
 import idiotaxa.core.group.ColorWeights;
 import idiotaxa.core.group.Group;
-import idiotaxa.core.group.Rgb;
+import idiotaxa.core.group.SpokenColors;
 import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
 import java.util.ArrayList;
@@ -78,8 +78,9 @@ final class TextureReading {
               + " like a painted texture rather than an ID map, so choose another origin");
     }
     List<Group> groups = new ArrayList<>();
+    SpokenColors names = new SpokenColors(List.of());
     for (int c = 0; c < clusters.count(); c++) {
-      groups.add(Group.of(c + 1, Rgb.toHex(clusters.color(c)), clusters.color(c)));
+      groups.add(Group.of(c + 1, names.name(clusters.color(c)), clusters.color(c)));
     }
     return groups;
   }

@@ -31,10 +31,10 @@
         <button v-work v-if="masks.kept?.nextWords" class="small-button" type="button" @click="masks.step(1)">
           Redo: {{ masks.kept.nextWords }}
         </button>
-        <button v-work class="small-button bring" type="button" title="PNG or JPEG, any size; or drop it here" @click="chooser?.click()">
+        <button v-work class="small-button bring" type="button" title="PNG, JPEG, TIFF, TGA or WebP, any size; or drop it here" @click="chooser?.click()">
           Bring in an ID image…
         </button>
-        <input ref="chooser" type="file" accept="image/png,image/jpeg" hidden aria-label="ID image" @change="takeChosen" />
+        <input ref="chooser" type="file" accept=".png,.jpg,.jpeg,.tif,.tiff,.tga,.webp" hidden aria-label="ID image" @change="takeChosen" />
       </div>
       <onward-link to="hand-off" :asset-id="asset.id">Go on to Hand off</onward-link>
     </section>

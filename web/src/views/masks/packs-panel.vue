@@ -3,7 +3,7 @@
     <div class="row">
       <el-button v-work size="small" type="primary" @click="add(newPack(plan))">New pack</el-button>
       <el-button size="small" @click="chooser?.click()">Bring in grey pictures…</el-button>
-      <input ref="chooser" type="file" accept="image/png,image/jpeg" multiple hidden aria-label="Grey pictures" @change="bring" />
+      <input ref="chooser" type="file" accept=".png,.jpg,.jpeg,.tif,.tiff,.tga,.webp" multiple hidden aria-label="Grey pictures" @change="bring" />
     </div>
     <p v-if="plan.packs.length === 0" class="soft small">
       Up to four masks, groups or grey pictures in the channels of one image. An empty well is 0, in alpha 255.

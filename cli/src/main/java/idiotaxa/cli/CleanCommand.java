@@ -39,7 +39,7 @@ final class CleanCommand implements Callable<Integer> {
   private static final JsonMapper JSON = JsonMapper.builder().build();
   private static final String REPORT = "report.json";
 
-  @Parameters(paramLabel = "IMAGE", description = "PNG or JPEG.")
+  @Parameters(paramLabel = "IMAGE", description = "PNG, JPEG, TIFF, TGA or WebP.")
   private Path imageFile;
 
   @Option(names = "--palette", description = "Palette file: its colours are the groups, and no others are.")

@@ -282,7 +282,7 @@ class RecipeTest {
     Path file = Files.writeString(folder.resolve("a.png"), "no picture");
     Typed outcome = Typed.run("clean", file, "--out", folder.resolve("x"));
     assertThat(outcome.exit()).isEqualTo(Main.INPUT_REFUSED);
-    assertThat(outcome.err()).contains("no PNG or JPEG");
+    assertThat(outcome.err()).contains("no image that is read");
     assertThat(Typed.run("clean", file, "--tolerance", 300, "--out", folder.resolve("x")).exit())
         .isEqualTo(Main.WRONG_ARGUMENTS);
   }

@@ -74,11 +74,14 @@ public final class MeshFiles {
     if (name.endsWith(".obj")) {
       return new ObjReader(bundle, progress).read(bytes);
     }
+    if (name.endsWith(".stl")) {
+      return new StlReader(bundle.mainName(), bytes, progress).read();
+    }
     throw new FormatException(
         bundle.mainName(),
         "",
         "this is no mesh that Idiotaxa reads",
-        "bring in a .glb, .gltf, .obj or .ply file");
+        "bring in a .glb, .gltf, .obj, .ply or .stl file");
   }
 
   private static void checkFinite(String file, float[] positions) {

@@ -3,13 +3,13 @@ package idiotaxa.core.image;
 import idiotaxa.core.file.FormatException;
 import java.nio.ByteBuffer;
 
-/** A grey picture, a byte a pixel, rows down; grey is taken as the bytes it is. */
+/** A grey picture, 0 … 65535 a pixel, rows down; grey is taken as the values it is. */
 public final class GreyImage {
   private final int width;
   private final int height;
-  private final byte[] values;
+  private final char[] values;
 
-  public GreyImage(int width, int height, byte[] values) {
+  public GreyImage(int width, int height, char[] values) {
     this.width = width;
     this.height = height;
     this.values = values;
@@ -22,21 +22,18 @@ public final class GreyImage {
    */
   public static GreyImage decode(String file, ByteBuffer bytes) {
     TextureImage image = ImageDecoder.decode(file, "the image", bytes);
-    byte[] values = new byte[image.width() * image.height()];
-    int[] row = new int[image.width()];
+    char[] values = new char[image.width() * image.height()];
+    char[] row = new char[image.width()];
     for (int y = 0; y < image.height(); y++) {
-      image.row(y, row);
-      for (int x = 0; x < row.length; x++) {
-        int grey = row[x] & 0xFF;
-        if (row[x] != grey * 0x010101) {
-          throw new FormatException(
-              file,
-              "pixel %d, %d".formatted(x, y),
-              "the image has colours, and a mask or a channel takes grey",
-              "save the channel that you mean as a grey image");
-        }
-        values[y * row.length + x] = (byte) grey;
+      int colored = image.greys(y, row);
+      if (colored >= 0) {
+        throw new FormatException(
+            file,
+            "pixel %d, %d".formatted(colored, y),
+            "the image has colours, and a mask or a channel takes grey",
+            "save the channel that you mean as a grey image");
       }
+      System.arraycopy(row, 0, values, y * row.length, row.length);
     }
     return new GreyImage(image.width(), image.height(), values);
   }
@@ -49,7 +46,7 @@ public final class GreyImage {
     return height;
   }
 
-  public byte[] values() {
+  public char[] values() {
     return values;
   }
 
@@ -68,12 +65,12 @@ public final class GreyImage {
       for (int x = 0; x < toWidth; x++) {
         float sum = 0;
         for (int k = columns.start[x]; k < columns.start[x + 1]; k++) {
-          sum += columns.weight[k] * (values[y * width + columns.from[k]] & 0xFF);
+          sum += columns.weight[k] * values[y * width + columns.from[k]];
         }
         narrow[y * toWidth + x] = sum;
       }
     }
-    byte[] out = new byte[toWidth * toHeight];
+    char[] out = new char[toWidth * toHeight];
     float[] sum = new float[toWidth];
     for (int y = 0; y < toHeight; y++) {
       java.util.Arrays.fill(sum, 0);
@@ -84,7 +81,7 @@ public final class GreyImage {
         }
       }
       for (int x = 0; x < toWidth; x++) {
-        out[y * toWidth + x] = (byte) Math.max(0, Math.min(255, Math.round(sum[x])));
+        out[y * toWidth + x] = (char) Math.max(0, Math.min(65535, Math.round(sum[x])));
       }
     }
     return new GreyImage(toWidth, toHeight, out);

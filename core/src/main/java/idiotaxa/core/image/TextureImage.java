@@ -8,6 +8,7 @@ import java.awt.image.DataBuffer;
 import java.awt.image.DataBufferByte;
 import java.awt.image.PixelInterleavedSampleModel;
 import java.awt.image.Raster;
+import java.util.Arrays;
 
 /** Pixels of an image, 8-bit sRGB, rows downwards; alpha apart from colour. */
 public final class TextureImage {
@@ -83,6 +84,47 @@ public final class TextureImage {
     for (int x = 0; x < out.length; x++) {
       out[x] &= 0xFFFFFF;
     }
+  }
+
+  /**
+   * Values of grey as the file has them, without what the library makes of light.
+   *
+   * @param out gets 0 … 65535 of each pixel of a row; of 8 bits every value 257 times
+   * @return the first pixel that has colours, −1 where none has
+   */
+  public int greys(int y, char[] out) {
+    int bits = image.getSampleModel().getSampleSize(0);
+    boolean isWide = bits == 16 && image.getRaster().getTransferType() == DataBuffer.TYPE_USHORT;
+    if (!isWide && !isGrey) {
+      return greysOfBytes(y, out);
+    }
+    int colors = image.getColorModel().getNumColorComponents();
+    int full = (1 << bits) - 1;
+    int[] first = image.getRaster().getSamples(0, y, width(), 1, 0, (int[]) null);
+    for (int band = 1; band < colors; band++) {
+      int[] other = image.getRaster().getSamples(0, y, width(), 1, band, (int[]) null);
+      int differs = Arrays.mismatch(first, other);
+      if (differs >= 0) {
+        return differs;
+      }
+    }
+    for (int x = 0; x < out.length; x++) {
+      out[x] = (char) (isWide ? first[x] : first[x] * 65535 / full);
+    }
+    return -1;
+  }
+
+  private int greysOfBytes(int y, char[] out) {
+    int[] row = new int[width()];
+    row(y, row);
+    for (int x = 0; x < row.length; x++) {
+      int grey = row[x] & 0xFF;
+      if (row[x] != grey * 0x010101) {
+        return x;
+      }
+      out[x] = (char) (grey * 257);
+    }
+    return -1;
   }
 
   public boolean hasAlpha() {

@@ -41,12 +41,12 @@ public final class PaddedPlane {
     return new PaddedPlane(padded);
   }
 
-  /** A plane that holds bytes, which are taken as they are. */
-  public static PaddedPlane ofBytes(byte[] bytes) {
-    char[] values = new char[bytes.length];
-    for (int i = 0; i < values.length; i++) {
-      values[i] = (char) ((bytes[i] & 0xFF) * STEP);
-    }
+  /**
+   * A plane that covers all of its sheet, taken as it is.
+   *
+   * @param values 0 … 65535 a texel, rows down
+   */
+  public static PaddedPlane whole(char[] values) {
     return new PaddedPlane(values);
   }
 

@@ -81,7 +81,7 @@ public final class MaskImages {
       PackSpec.Well well, MaskSheet sheet, Function<String, char[]> planes) {
     if (well.image() != null) {
       // The artist's own picture covers the whole sheet and is taken as it is.
-      return PaddedPlane.ofBytes(images.of(well.image(), sheet).values());
+      return PaddedPlane.whole(images.of(well.image(), sheet).values());
     }
     char[] plane =
         well.mask() != null

@@ -118,10 +118,7 @@ public final class MaskMaker {
       return Planes.ofGroup(sheet.maps(), part.group(), threads);
     }
     GreyImage image = images.of(part.image(), sheet);
-    char[] plane = new char[image.values().length];
-    for (int i = 0; i < plane.length; i++) {
-      plane[i] = (char) ((image.values()[i] & 0xFF) * Planes.STEP);
-    }
+    char[] plane = image.values().clone();
     Planes.keepCovered(plane, sheet.islands(), threads);
     return plane;
   }

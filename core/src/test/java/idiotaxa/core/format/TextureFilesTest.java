@@ -146,7 +146,7 @@ class TextureFilesTest {
     Files.writeString(folder.resolve("text.png"), "no image at all");
     String obj = "mtllib a.mtl\nv 0 0 0\nv 1 0 0\nv 0 1 0\nusemtl a\nf 1 2 3\n";
     for (String[] expected :
-        new String[][] {{"cut", "damaged"}, {"huge", "16000"}, {"text", "no PNG or JPEG"}}) {
+        new String[][] {{"cut", "damaged"}, {"huge", "16000"}, {"text", "no image that is read"}}) {
       Files.writeString(folder.resolve("a.mtl"), "newmtl a\nmap_Kd " + expected[0] + ".png\n");
       assertThatThrownBy(() -> read("a.obj", obj))
           .isInstanceOf(FormatException.class)

@@ -59,7 +59,7 @@ class FilteredMapTest {
     assertThat(plane.at8(1)).isZero();
     assertThat(plane.at8(2) & 0xFF).isEqualTo(255);
     for (int v = 0; v < 256; v++) {
-      PaddedPlane exact = PaddedPlane.ofBytes(new byte[] {(byte) v});
+      PaddedPlane exact = PaddedPlane.whole(new char[] {(char) (257 * v)});
       assertThat(exact.at8(0) & 0xFF).isEqualTo(v);
       assertThat((int) exact.at16(0)).isEqualTo(257 * v);
     }

@@ -24,9 +24,9 @@ class MaskMakerTest {
   private final GreyImage ramp = ramp();
 
   private static GreyImage ramp() {
-    byte[] values = new byte[WIDTH * HEIGHT];
+    char[] values = new char[WIDTH * HEIGHT];
     for (int i = 0; i < values.length; i++) {
-      values[i] = (byte) (i % WIDTH * 6);
+      values[i] = (char) (257 * (i % WIDTH * 6));
     }
     return new GreyImage(WIDTH, HEIGHT, values);
   }
@@ -192,10 +192,10 @@ class MaskMakerTest {
     assertThat(ramp.resized(WIDTH, HEIGHT).values()).isEqualTo(ramp.values());
     GreyImage half = ramp.resized(WIDTH / 2, HEIGHT / 3);
     for (int i = 0; i < half.values().length; i++) {
-      assertThat(half.values()[i] & 0xFF).isEqualTo(i % (WIDTH / 2) * 12 + 3);
+      assertThat((int) half.values()[i]).isEqualTo(257 * (i % (WIDTH / 2) * 12 + 3));
     }
-    byte[] flat = new byte[12];
-    java.util.Arrays.fill(flat, (byte) 200);
-    assertThat(new GreyImage(4, 3, flat).resized(9, 17).values()).containsOnly((byte) 200);
+    char[] flat = new char[12];
+    java.util.Arrays.fill(flat, (char) 51234);
+    assertThat(new GreyImage(4, 3, flat).resized(9, 17).values()).containsOnly((char) 51234);
   }
 }

@@ -50,7 +50,7 @@ class MaskPlanTest {
     GreyImages images =
         name ->
             name.equals("x-1001.png")
-                ? Optional.of(new GreyImage(1, 1, new byte[1]))
+                ? Optional.of(new GreyImage(1, 1, new char[1]))
                 : Optional.empty();
     assertThat(PLAN.gaps(Set.of(1, 2, 3), images, List.of("1001"))).isEmpty();
     assertThat(PLAN.gaps(Set.of(1, 2), images, List.of("1001", "1002")))

@@ -139,7 +139,7 @@ class MaskImageTest {
     HttpResponse<byte[]> text =
         api.tryToUpload("/api/assets/" + asset + "/id-images", "a.png", TestModels.bytes("text"));
     assertThat(text.statusCode()).isEqualTo(422);
-    assertThat(ApiClient.detail(text)).contains("a.png").contains("no PNG or JPEG");
+    assertThat(ApiClient.detail(text)).contains("a.png").contains("no image that is read");
     assertThat(api.send("GET", "/api/id-images/999999", null).statusCode()).isEqualTo(404);
     HttpResponse<byte[]> odd = api.send("GET", "/api/id-images/1?tolerance=500", null);
     assertThat(odd.statusCode()).isEqualTo(400);

@@ -9,6 +9,7 @@ import idiotaxa.demo.BellFloat;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.ChannelMarkerBuoyB;
 import idiotaxa.demo.SaltmarshPalette;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -16,11 +17,13 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.FileTime;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -313,6 +316,40 @@ class WatchCommandTest {
       assertThat(report.toString()).contains("bumper_ring");
     }
     assertThat(folders()).containsExactly("buoy");
+  }
+
+  private static void grey(Path file, int value) throws IOException {
+    BufferedImage image = new BufferedImage(8, 8, BufferedImage.TYPE_BYTE_GRAY);
+    for (int i = 0; i < 64; i++) {
+      image.getRaster().setSample(i % 8, i / 8, 0, value);
+    }
+    Path part = file.resolveSibling(file.getFileName() + ".part");
+    ImageIO.write(image, "tiff", part.toFile());
+    Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
+  }
+
+  /** What a run has opened is what it watches, of whatever kind; what else lies there is not. */
+  @Test
+  void picturesOfTheRecipeAreWatched() throws Exception {
+    String masks = ", \"masks\": [ {\"name\": \"soot\", \"of\": [ {\"image\": \"soot.tif\"} ]} ] }";
+    String plain = recipe(2).strip();
+    Files.writeString(recipe, plain.substring(0, plain.length() - 1) + masks);
+    grey(folder.resolve("soot.tif"), 40);
+    Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
+    Path mask = out.resolve("bell/masks/bell_1001_soot.png");
+    try (Watching watching = new Watching()) {
+      waitFor(() -> watching.lines("bell", "baked") == 1);
+      byte[] before = Files.readAllBytes(mask);
+      grey(folder.resolve("other.png"), 200);
+      pause(1500);
+      grey(folder.resolve("soot.tif"), 200);
+      waitFor(() -> watching.lines("bell", "baked") == 2);
+      assertThat(Files.readAllBytes(mask)).isNotEqualTo(before);
+      assertThat(watching.lines("baking", "bell.glb")).as("the other picture is nobody's").isEqualTo(2);
+    }
+    grey(folder.resolve("soot.tif"), 40);
+    assertThat(JSON.readTree(once().out()).get("baked").asInt()).isEqualTo(1);
+    assertThat(JSON.readTree(once().out()).get("unchanged").asInt()).isEqualTo(1);
   }
 
   @Test

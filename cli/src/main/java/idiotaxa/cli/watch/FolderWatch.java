@@ -16,12 +16,11 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
-import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -48,7 +47,7 @@ public final class FolderWatch {
   /** Inputs of every model as they were when it was done last. */
   private final Map<String, Map<String, Stamp>> done = new HashMap<>();
 
-  private List<Stamp> recipeThen = List.of();
+  private Map<String, Optional<Stamp>> elsewhereThen = Map.of();
   private final Set<String> missing = new HashSet<>();
 
   /**
@@ -77,7 +76,14 @@ public final class FolderWatch {
     isTarget = targetGlob == null ? name -> !isSource.test(name) : glob(targetGlob);
     settleMillis = (long) (1000 * settleSeconds);
     files = new WatchedFolder(folder, settleMillis);
-    run = new ModelRun(folder, out, baker);
+    run =
+        new ModelRun(
+            folder,
+            out,
+            (arguments, said) -> {
+              err.println("baking " + Path.of(arguments.get(0)).getFileName());
+              return baker.bake(arguments, said);
+            });
     ModelRun.deleteLeftOvers(out);
   }
 
@@ -196,16 +202,16 @@ public final class FolderWatch {
 
   /** Models whose files have all been written and are not what they were when the model was done last. */
   private List<WatchedModel> due(WatchedFolder.Look look) throws IOException {
-    List<Stamp> recipeNow = recipeStamps();
-    if (!recipeNow.equals(recipeThen)) {
-      recipeThen = recipeNow;
-      done.clear();
-    }
     Set<String> present = new HashSet<>(look.settled().keySet());
     present.addAll(look.unsettled());
     List<WatchedModel> due = new ArrayList<>();
     List<ModelPair> all = pairs(present).pairs();
     List<String> names = names(all);
+    Map<String, Optional<Stamp>> elsewhereNow = elsewhere(names);
+    if (!elsewhereNow.equals(elsewhereThen)) {
+      elsewhereThen = elsewhereNow;
+      done.clear();
+    }
     for (int m = 0; m < names.size(); m++) {
       ModelPair pair = all.get(m);
       List<String> known = run.known(names.get(m));
@@ -288,12 +294,8 @@ public final class FolderWatch {
   }
 
   private ModelOutcome bake(WatchedModel model) throws IOException {
-    err.println("baking " + model.pair().target());
     List<String> words = new ArrayList<>(options);
     words.add(Files.readString(recipe));
-    for (Map.Entry<String, Stamp> beside : besideRecipe().entrySet()) {
-      words.add(beside.getKey() + " " + beside.getValue());
-    }
     ModelOutcome outcome = run.run(model, words);
     if (outcome.needsALook()) {
       err.println("look at " + outcome.line());
@@ -301,26 +303,15 @@ public final class FolderWatch {
     return outcome;
   }
 
-  private List<Stamp> recipeStamps() throws IOException {
-    List<Stamp> stamps = new ArrayList<>(besideRecipe().values());
-    stamps.add(WatchedFolder.stamp(recipe));
-    return stamps;
-  }
-
-  /** The grey images that the recipe may use. */
-  private Map<String, Stamp> besideRecipe() throws IOException {
-    Map<String, Stamp> stamps = new TreeMap<>();
-    Path place = recipe.toAbsolutePath().getParent();
-    if (place.toRealPath().equals(folder.toRealPath())) {
-      // Beside models these are their textures too, which each model watches by itself.
-      return stamps;
-    }
-    try (Stream<Path> all = Files.list(place)) {
-      for (Path file : (Iterable<Path>) all::iterator) {
-        String name = file.getFileName().toString();
-        Stamp stamp = name.toLowerCase(Locale.ROOT).endsWith(".png") ? WatchedFolder.stamp(file) : null;
-        if (stamp != null) {
-          stamps.put(name, stamp);
+  /** States of the recipe and of all that runs have opened, or looked for, elsewhere than beside the models. */
+  private Map<String, Optional<Stamp>> elsewhere(List<String> models) throws IOException {
+    Map<String, Optional<Stamp>> stamps = new TreeMap<>();
+    stamps.put("", Optional.ofNullable(WatchedFolder.stamp(recipe)));
+    for (String model : models) {
+      List<String> known = run.known(model);
+      for (String name : known == null ? List.<String>of() : known) {
+        if (Path.of(name).getNameCount() > 1) {
+          stamps.put(name, Optional.ofNullable(WatchedFolder.stamp(folder.resolve(name))));
         }
       }
     }

@@ -29,9 +29,9 @@ import java.util.TreeMap;
  */
 record WatchedModel(String name, ModelPair pair, Map<String, Stamp> inputs, Map<String, Stamp> seen) {
   /** Formats that hold everything themselves. */
-  private static final Set<String> WHOLE = Set.of("glb", "ply");
+  private static final Set<String> WHOLE = Set.of("glb", "ply", "stl");
 
-  private static final Set<String> BESIDE = Set.of("mtl", "bin", "png", "jpg", "jpeg");
+  private static final Set<String> BESIDE = Set.of("mtl", "bin", "png", "jpg", "jpeg", "tif", "tiff", "tga", "webp");
 
   /**
    * @param known names of the files that it was made of last, or looked for; null while nobody knows

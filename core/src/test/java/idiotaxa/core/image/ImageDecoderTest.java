@@ -35,15 +35,20 @@ class ImageDecoderTest {
   /** Uncompressed, 24 bits, rows upwards, as the format has them first. */
   @Test
   void tgaIsRead() {
-    ByteBuffer bytes = ByteBuffer.allocate(18 + 12).order(ByteOrder.LITTLE_ENDIAN);
-    bytes.put(2, (byte) 2).putShort(12, (short) 2).putShort(14, (short) 2).put(16, (byte) 24);
+    ByteBuffer bytes = ByteBuffer.allocate(18 + 3 * 8 * 8).order(ByteOrder.LITTLE_ENDIAN);
+    bytes.put(2, (byte) 2).putShort(12, (short) 8).putShort(14, (short) 8).put(16, (byte) 24);
     bytes.position(18);
-    for (int rgb : new int[] {0xC04020, 0x102030, 0xFFFFFF, 0x00FF00}) {
-      bytes.put((byte) rgb).put((byte) (rgb >> 8)).put((byte) (rgb >> 16));
+    for (int i = 0; i < 64; i++) {
+      bytes.put((byte) (3 * i)).put((byte) (2 * i)).put((byte) i);
     }
     TextureImage image = ImageDecoder.decode("a.tga", "", bytes.rewind());
-    assertThat(row(image, 0)).containsExactly(0xFFFFFF, 0x00FF00);
-    assertThat(row(image, 1)).containsExactly(0xC04020, 0x102030);
+    for (int y = 0; y < 8; y++) {
+      int[] row = row(image, y);
+      for (int x = 0; x < 8; x++) {
+        int i = 8 * (7 - y) + x;
+        assertThat(row[x]).isEqualTo(i << 16 | 2 * i << 8 | 3 * i);
+      }
+    }
   }
 
   /** One pixel without loss, of which nothing is seen. */

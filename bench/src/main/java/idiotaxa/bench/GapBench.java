@@ -54,7 +54,7 @@ final class GapBench implements Main.Benchmark {
             Pairing.fitting(target, source, PairingRules.PLAIN),
             Optional.empty(),
             Map.of(),
-            Optional.empty());
+            Optional.empty(), Optional.empty());
     PreparedBake prepared =
         PreparedBake.fromSource(
             target,

@@ -62,7 +62,7 @@ final class WarmBench implements Main.Benchmark {
     Pairing pairing = Pairing.fitting(target, source, PairingRules.PLAIN);
     ReachSurvey survey = new ReachMeasure(target, traced, pairing).measure(threads);
     long measured = System.nanoTime();
-    RayPlan plan = new RayPlan(pairing, Optional.empty(), Map.of(), Optional.of(survey));
+    RayPlan plan = new RayPlan(pairing, Optional.empty(), Map.of(), Optional.of(survey), Optional.empty());
     BakedSheet baked =
         PreparedBake.fromSource(target, traced, reading, plan, threads, Progress.NONE)
             .bake(sheet, new SheetSettings(SIZE, SIZE, samples, false, threads), Progress.NONE);

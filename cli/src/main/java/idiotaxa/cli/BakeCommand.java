@@ -31,6 +31,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.SeeThrough;
 import idiotaxa.core.origin.SurfaceGroups;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.pairing.PairingMode;
@@ -41,6 +42,7 @@ import idiotaxa.core.reach.ReachMeasure;
 import idiotaxa.core.reach.ReachSurvey;
 import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.template.Template;
+import idiotaxa.core.trace.SurfaceFilter;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -93,6 +95,9 @@ final class BakeCommand implements Callable<Integer> {
       defaultValue = "none",
       description = "auto puts sources onto the target as the check proposes; none only says it.")
   private String align;
+
+  @Option(names = "--solid", description = "Rays hit what is transparent too.")
+  private boolean isSolid;
 
   @Option(names = "--anyway", description = "Bake what would be refused.")
   private boolean isAnyway;
@@ -252,7 +257,8 @@ final class BakeCommand implements Callable<Integer> {
       BakeSources sources,
       OriginReading reading,
       Pairing pairing,
-      Preflight preflight) {
+      Preflight preflight)
+      throws IOException {
     if (sources == null) {
       return PreparedBake.fromTarget(target, reading);
     }
@@ -263,8 +269,17 @@ final class BakeCommand implements Callable<Integer> {
     ReachSurvey survey = isGiven ? measure.glance(sampling.threads()) : measure.measure(sampling.threads());
     preflight.addReach(
         survey, sampling.reach().map(reach -> new Reaches(reach, Map.of())).orElse(null));
-    RayPlan plan = new RayPlan(pairing, sampling.reach(), Map.of(), Optional.of(survey));
+    RayPlan plan = new RayPlan(pairing, sampling.reach(), Map.of(), Optional.of(survey), seeThrough(sources, preflight));
     return PreparedBake.fromSource(target, traced, reading, plan, sampling.threads(), times);
+  }
+
+  private Optional<SurfaceFilter> seeThrough(BakeSources sources, Preflight preflight) throws IOException {
+    List<String> materials = SeeThrough.materials(sources.mesh());
+    if (isSolid || materials.isEmpty()) {
+      return Optional.empty();
+    }
+    preflight.addSeeThrough(sources.files().stream().map(BakeCommand::name).collect(Collectors.joining(" and ")), materials);
+    return SeeThrough.of(sources.mesh(), sources.textures());
   }
 
   /** What would be written at most, before anything is computed: never over what was read. */

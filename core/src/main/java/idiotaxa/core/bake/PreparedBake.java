@@ -83,7 +83,8 @@ public final class PreparedBake {
             reading.surface(),
             reaches,
             part -> isMeasured && !plan.reachOfPart().containsKey(part),
-            plan.pairing());
+            plan.pairing(),
+            plan.seeThrough().orElse(null));
     return new PreparedBake(
         target,
         source.mesh(),

@@ -50,10 +50,10 @@ final class RayFinder implements OwnColors.Finder {
   RayFinder(SourceSetup setup, boolean isGroupEnough) {
     this.setup = setup;
     target = setup.target();
-    rays = new RayQuery(setup.bvh());
+    rays = new RayQuery(setup.bvh(), setup.filter());
     near = new NearTriangles(setup.bvh(), setup.labels(), setup.partLabels(), rays);
-    points = new ClosestPointQuery(setup.bvh());
-    groups = isGroupEnough ? new ClosestLabel(setup.bvh(), setup.labels(), points) : null;
+    points = new ClosestPointQuery(setup.bvh(), 0, setup.filter());
+    groups = isGroupEnough && setup.filter() == null ? new ClosestLabel(setup.bvh(), setup.labels(), points) : null;
   }
 
   /**

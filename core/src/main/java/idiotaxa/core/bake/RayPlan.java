@@ -3,6 +3,7 @@ package idiotaxa.core.bake;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.ReachSurvey;
+import idiotaxa.core.trace.SurfaceFilter;
 import java.util.Map;
 import java.util.Optional;
 
@@ -13,14 +14,16 @@ import java.util.Optional;
  *     what is missed within it is looked for beyond
  * @param reachOfPart by name of target parts
  * @param survey what was measured with this pairing; empty to measure it when it is needed
+ * @param seeThrough where rays pass; empty where they hit everything
  */
 public record RayPlan(
     Pairing pairing,
     Optional<Reach> reach,
     Map<String, Reach> reachOfPart,
-    Optional<ReachSurvey> survey) {
+    Optional<ReachSurvey> survey,
+    Optional<SurfaceFilter> seeThrough) {
   /** With one reach for all parts, or a measured one. */
   public RayPlan(Pairing pairing, Optional<Reach> reach) {
-    this(pairing, reach, Map.of(), Optional.empty());
+    this(pairing, reach, Map.of(), Optional.empty(), Optional.empty());
   }
 }

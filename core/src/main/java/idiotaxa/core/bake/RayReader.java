@@ -73,6 +73,8 @@ final class RayReader implements IdReader {
     isRegionMixed |= regionPart >= 0 && part != regionPart;
     regionPart = part;
     isRegionMixed |= !finder.place(triangle, w0, w1, w2);
+    // What lies near says nothing where rays may pass through it.
+    isRegionMixed |= setup.filter() != null;
     return !isRegionMixed && finder.near().add(finder.position, finder.normal);
   }
 

@@ -9,6 +9,7 @@ import idiotaxa.core.reach.Reach;
 import idiotaxa.core.reach.Reaches;
 import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.NodeLabels;
+import idiotaxa.core.trace.SurfaceFilter;
 import idiotaxa.core.trace.TracedSource;
 import java.util.function.Predicate;
 
@@ -21,6 +22,7 @@ final class SourceSetup {
   private final boolean[] isPatientOfPart;
   private final double farthest;
   private final Pairing pairing;
+  private final SurfaceFilter filter;
   private final Weld weld;
   private final float[] directions;
   private final Bvh bvh;
@@ -29,6 +31,7 @@ final class SourceSetup {
 
   /**
    * @param isMeasured whether a part's reach was measured: then what it misses is looked for farther away
+   * @param filter where rays hit something, null for everywhere
    */
   SourceSetup(
       Mesh target,
@@ -36,7 +39,9 @@ final class SourceSetup {
       SurfaceGroups surface,
       Reaches reaches,
       Predicate<String> isMeasured,
-      Pairing pairing) {
+      Pairing pairing,
+      SurfaceFilter filter) {
+    this.filter = filter;
     this.target = target;
     source = traced.mesh();
     bvh = traced.bvh();
@@ -89,6 +94,11 @@ final class SourceSetup {
   /** Parts of the source's triangles, by node of the hierarchy; null when there is only one. */
   NodeLabels partLabels() {
     return partLabels;
+  }
+
+  /** Where rays hit something, null for everywhere. */
+  SurfaceFilter filter() {
+    return filter;
   }
 
   int partOfTriangle(int targetTriangle) {

@@ -231,6 +231,29 @@ public final class Preflight {
         : String.format(Locale.ROOT, metres < 1 ? "%.1f cm" : "%.2f m", metres < 1 ? 100 * metres : metres);
   }
 
+  /**
+   * Rays pass through some materials of a source.
+   *
+   * @param file of the source
+   * @param materials whose alpha counts
+   */
+  public void addSeeThrough(String file, List<String> materials) {
+    if (materials.isEmpty()) {
+      return;
+    }
+    String which = CountWords.of(materials.size(), "material is", "materials are");
+    findings.add(
+        new Finding(
+            "see-through",
+            Severity.HARMLESS,
+            "Rays pass where " + which + " transparent: " + told(materials) + ".",
+            file,
+            "",
+            List.of(new Cure("Hit what is transparent too", Cure.Action.SOLID, "")),
+            1,
+            new int[0]));
+  }
+
   /** Groups that were made from vertex colours may be fewer with noise. */
   public void addNoise(List<Group> groups) {
     NoiseFinding.of(groups).ifPresent(findings::add);

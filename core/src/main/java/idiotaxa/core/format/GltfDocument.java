@@ -4,6 +4,7 @@ import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FormatException;
 import idiotaxa.core.image.ImageDecoder;
 import idiotaxa.core.image.TextureImage;
+import idiotaxa.core.mesh.Opacity;
 import idiotaxa.core.mesh.TextureWrap;
 import java.net.URLDecoder;
 import java.nio.ByteBuffer;
@@ -293,6 +294,20 @@ final class GltfDocument {
       case CLAMP_TO_EDGE -> TextureWrap.CLAMP;
       case MIRRORED_REPEAT -> TextureWrap.MIRROR;
       default -> throw refuse("sampler " + sampler, side + " " + wrap + " is none that glTF knows");
+    };
+  }
+
+  /** What of a material is there (glTF 2.0, 3.9.4). */
+  Opacity opacityOfMaterial(int material) {
+    String place = "material " + material;
+    JsonNode node = element("materials", material).orElse(root());
+    String mode = node.path("alphaMode").asString("OPAQUE");
+    double factor = vector(place, node.path("pbrMetallicRoughness"), "baseColorFactor", 1, 1, 1, 1)[3];
+    return switch (mode) {
+      case "OPAQUE" -> Opacity.SOLID;
+      case "MASK" -> new Opacity(Opacity.Mode.MASK, (float) factor, (float) node.path("alphaCutoff").asDouble(0.5));
+      case "BLEND" -> new Opacity(Opacity.Mode.BLEND, (float) factor, 0);
+      default -> throw refuse(place, "the alphaMode " + mode + " is none that glTF knows");
     };
   }
 

@@ -99,7 +99,8 @@ final class GltfReader {
               .withTexture(
                   imageName(document.imageOfMaterial(index)),
                   document.wrapOfMaterial(index, "wrapS"),
-                  document.wrapOfMaterial(index, "wrapT")));
+                  document.wrapOfMaterial(index, "wrapT"))
+              .withOpacity(document.opacityOfMaterial(index)));
       index++;
     }
   }

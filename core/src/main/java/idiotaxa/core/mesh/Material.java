@@ -9,6 +9,7 @@ package idiotaxa.core.mesh;
  * @param texture name of the base colour image in the file, empty when it has none
  * @param wrapU what the image shows beyond its left and right side
  * @param wrapV the same above and below
+ * @param opacity what of it is there
  */
 public record Material(
     String name,
@@ -17,12 +18,13 @@ public record Material(
     float metalness,
     String texture,
     TextureWrap wrapU,
-    TextureWrap wrapV) {
+    TextureWrap wrapV,
+    Opacity opacity) {
   private static final int MID_GREY = 0x808080;
 
   /** A material without an image. */
   public static Material plain(String name, int baseColor, float roughness, float metalness) {
-    return new Material(name, baseColor, roughness, metalness, "", TextureWrap.REPEAT, TextureWrap.REPEAT);
+    return new Material(name, baseColor, roughness, metalness, "", TextureWrap.REPEAT, TextureWrap.REPEAT, Opacity.SOLID);
   }
 
   /** A material of which only the name is known. */
@@ -42,6 +44,11 @@ public record Material(
 
   /** The same material with a base colour image. */
   public Material withTexture(String image, TextureWrap u, TextureWrap v) {
-    return new Material(name, baseColor, roughness, metalness, image, u, v);
+    return new Material(name, baseColor, roughness, metalness, image, u, v, opacity);
+  }
+
+  /** The same material, of which not all is there. */
+  public Material withOpacity(Opacity other) {
+    return new Material(name, baseColor, roughness, metalness, texture, wrapU, wrapV, other);
   }
 }

@@ -27,15 +27,7 @@ final class TextureGroups {
 
   boolean hasTexture(int triangle) {
     int m = material(triangle);
-    return m != Mesh.NO_MATERIAL && ofMaterial[m] != null && hasUvs(triangle);
-  }
-
-  private boolean hasUvs(int triangle) {
-    boolean isComplete = true;
-    for (int k = 0; k < 3; k++) {
-      isComplete &= Float.isFinite(mesh.textureUv()[2 * mesh.triangleCorner(triangle, k)]);
-    }
-    return isComplete;
+    return m != Mesh.NO_MATERIAL && ofMaterial[m] != null && TexturePixel.isOn(mesh, triangle);
   }
 
   int plainGroup(int triangle) {

@@ -27,6 +27,15 @@ public final class TexturePixel {
     return y * width + x;
   }
 
+  /** Whether a triangle has a place on an image. */
+  static boolean isOn(Mesh mesh, int triangle) {
+    boolean isComplete = mesh.textureUv() != null;
+    for (int k = 0; k < 3 && isComplete; k++) {
+      isComplete = Float.isFinite(mesh.textureUv()[2 * mesh.triangleCorner(triangle, k)]);
+    }
+    return isComplete;
+  }
+
   private static int pixel(double share, int size) {
     return Math.min(size - 1, (int) (share * size));
   }

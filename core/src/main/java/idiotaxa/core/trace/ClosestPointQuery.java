@@ -12,6 +12,7 @@ public final class ClosestPointQuery {
 
   private final Bvh bvh;
   private final double enoughSq;
+  private final SurfaceFilter filter;
   private final int[] stack = new int[STACK_SIZE];
   private final double[] stackDistanceSq = new double[STACK_SIZE];
   private double px;
@@ -37,7 +38,15 @@ public final class ClosestPointQuery {
    *     each other, all of them are as near but for rounding
    */
   public ClosestPointQuery(Bvh bvh, double enough) {
+    this(bvh, enough, null);
+  }
+
+  /**
+   * @param filter what counts, null for everything; a triangle whose closest point does not is passed over
+   */
+  public ClosestPointQuery(Bvh bvh, double enough, SurfaceFilter filter) {
     this.bvh = bvh;
+    this.filter = filter;
     // Ties go to the triangle of the smaller number, so nothing is near enough unless somebody says so.
     enoughSq = enough > 0 ? enough * enough : Double.NEGATIVE_INFINITY;
   }
@@ -204,12 +213,16 @@ public final class ClosestPointQuery {
     boolean isTie =
         distanceSq == bestDistanceSq
             && (bestSlot < 0 || bvh.triangleOfSlot[slot] < bvh.triangleOfSlot[bestSlot]);
-    if ((isCloser || isTie) && (takes == null || takes.test(bvh.triangleOfSlot[slot]))) {
+    if ((isCloser || isTie) && isTaken(bvh.triangleOfSlot[slot])) {
       bestSlot = slot;
       bestDistanceSq = distanceSq;
       best0 = w0;
       best1 = w1;
     }
+  }
+
+  private boolean isTaken(int triangle) {
+    return (takes == null || takes.test(triangle)) && (filter == null || filter.isThere(triangle, w0, w1));
   }
 
   /** Writes the closest point's weights of corners 0 and 1 to {@link #w0} and {@link #w1}. */

@@ -16,6 +16,7 @@ public final class RayQuery {
   private static final float FAR_SLACK = 1.0000004f;
 
   private final Bvh bvh;
+  private final SurfaceFilter filter;
   private final int[] stack = new int[STACK_SIZE];
   private final float[] stackNear = new float[STACK_SIZE];
 
@@ -47,7 +48,15 @@ public final class RayQuery {
   private double hitV;
 
   public RayQuery(Bvh bvh) {
+    this(bvh, null);
+  }
+
+  /**
+   * @param filter what may be hit, null for everything
+   */
+  public RayQuery(Bvh bvh, SurfaceFilter filter) {
     this.bvh = bvh;
+    this.filter = filter;
   }
 
   /**
@@ -333,6 +342,9 @@ public final class RayQuery {
     }
     double t = shearZ * (u * az + v * bz + w * cz) / det;
     if (!(t >= 0 && (t < hitDistance || (t == hitDistance && isPreferred(slot))))) {
+      return false;
+    }
+    if (filter != null && !filter.isThere(bvh.triangleOfSlot[slot], u / det, v / det)) {
       return false;
     }
     hitSlot = slot;

@@ -327,7 +327,7 @@ class HardCasesTest {
             Pairing.all(target, source, PairingRules.PLAIN),
             Optional.of(new Reach(0.03, 0.03)),
             Map.of("far", new Reach(0.12, 0)),
-            Optional.empty());
+            Optional.empty(), Optional.empty());
     PreparedBake prepared =
         PreparedBake.fromSource(
             target,

@@ -77,6 +77,7 @@
             <el-button :aria-pressed="pane === 'reach'" @click="toggle('reach')">Distances</el-button>
           </div>
         </div>
+        <el-checkbox v-if="settings.isSolid" v-model="settings.isSolid" label="Rays hit what is transparent too" />
       </template>
       <slot />
     </div>

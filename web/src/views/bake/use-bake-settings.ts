@@ -18,7 +18,8 @@ const DEFAULTS = {
   partReaches: [],
   pairing: 'fitting',
   affixes: [],
-  links: []
+  links: [],
+  isSolid: false
 } as const
 
 interface BakeChoice {
@@ -125,6 +126,7 @@ export function useBakeSettings(): BakeChoice {
     if (action === 'read-target') settings.isFromSource = false
     if (action === 'read-sources') settings.isFromSource = true
     if (action === 'pairing') settings.pairing = value as BakeSettings['pairing']
+    if (action === 'solid') settings.isSolid = true
     if (action === 'reach') {
       setReach(null)
       settings.partReaches = []

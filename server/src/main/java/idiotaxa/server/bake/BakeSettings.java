@@ -26,6 +26,7 @@ import java.util.Optional;
  * @param pairing {@code names}, {@code all} or {@code fitting}
  * @param affixes the house's own suffixes and prefixes of names; absent for none
  * @param links of parts, made by hand; absent for none
+ * @param isSolid whether rays hit what is transparent too; absent for not
  * @param isAnyway whether a bake that would be refused is wanted all the same; absent for not
  */
 public record BakeSettings(
@@ -42,6 +43,7 @@ public record BakeSettings(
     PairingMode pairing,
     List<String> affixes,
     List<PairingRules.Link> links,
+    Boolean isSolid,
     Boolean isAnyway) {
   private static final int LARGEST = 8192;
 
@@ -56,6 +58,7 @@ public record BakeSettings(
     need("padding", padding);
     need("pairing", pairing);
     isExact = isExact != null && isExact;
+    isSolid = isSolid != null && isSolid;
     isAnyway = isAnyway != null && isAnyway;
     partReaches = partReaches == null ? List.of() : List.copyOf(partReaches);
     affixes = affixes == null ? List.of() : List.copyOf(affixes);
@@ -97,6 +100,7 @@ public record BakeSettings(
         pairing,
         affixes,
         otherLinks,
+        isSolid,
         isAnyway);
   }
 

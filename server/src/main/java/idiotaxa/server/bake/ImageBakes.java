@@ -141,6 +141,7 @@ public class ImageBakes {
         PairingMode.FITTING,
         null,
         null,
+        false,
         false);
   }
 

@@ -13,6 +13,7 @@ import idiotaxa.core.mesh.Part;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
 import idiotaxa.core.origin.Origins;
+import idiotaxa.core.origin.SeeThrough;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.pairing.PairingRules;
 import idiotaxa.core.raster.Sheet;
@@ -160,6 +161,9 @@ public class PreflightService {
             mirrors.get(
                 List.copyOf(states),
                 k -> AlignmentCheck.isMirrored(targetMesh, source.get(), check, Parallel.cores()));
+        if (!settings.isSolid()) {
+          preflight.addSeeThrough(files, SeeThrough.materials(read));
+        }
         if (isMirrored) {
           preflight.addMirrored(files);
         } else {

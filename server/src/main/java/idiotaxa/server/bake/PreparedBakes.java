@@ -6,8 +6,10 @@ import idiotaxa.core.image.TextureImage;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.IdOrigin;
 import idiotaxa.core.origin.OriginReading;
+import idiotaxa.core.origin.SeeThrough;
 import idiotaxa.core.pairing.Pairing;
 import idiotaxa.core.raster.Sheet;
+import idiotaxa.core.trace.SurfaceFilter;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
@@ -66,6 +68,17 @@ public class PreparedBakes {
         : List.of();
   }
 
+  /** Whether rays of a bake pass where materials of its source are not there. */
+  static boolean isSeeThrough(BakeSettings settings, Mesh source) {
+    return !settings.isSolid() && !SeeThrough.materials(source).isEmpty();
+  }
+
+  private Optional<SurfaceFilter> seeThrough(BakeRow bake, BakeSettings settings, Mesh source) {
+    return isSeeThrough(settings, source)
+        ? SeeThrough.of(source, inputs.textures(bake.sourceIds()))
+        : Optional.empty();
+  }
+
   private static List<Long> readFrom(BakeRow bake) {
     return bake.isFromTarget() ? List.of(bake.targetId()) : bake.sourceIds();
   }
@@ -83,7 +96,9 @@ public class PreparedBakes {
     TracedSource source = traced.of(bake.sourceIds(), progress);
     Pairing pairing =
         Pairing.of(settings.pairing(), target, source.mesh(), settings.pairingRules());
-    RayPlan plan = new RayPlan(pairing, settings.reach(), settings.reachOfPart(), Optional.empty());
+    RayPlan plan =
+        new RayPlan(
+            pairing, settings.reach(), settings.reachOfPart(), Optional.empty(), seeThrough(bake, settings, source.mesh()));
     return new Ready(
         PreparedBake.fromSource(target, source, reading, plan, Parallel.cores(), progress),
         pairing,

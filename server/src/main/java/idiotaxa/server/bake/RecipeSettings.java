@@ -63,6 +63,7 @@ public final class RecipeSettings {
             : base == null ? PairingMode.FITTING : base.pairing(),
         base == null ? List.of() : base.affixes(),
         base == null ? List.of() : base.links(),
+        base != null && base.isSolid(),
         false);
   }
 

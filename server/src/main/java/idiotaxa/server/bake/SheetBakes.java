@@ -152,7 +152,8 @@ class SheetBakes implements JobWork {
       Sheet sheet,
       OriginReading reading,
       PreparedBakes.Ready ready) {
-    if (settings.origin() == IdOrigin.TEXTURE) {
+    boolean isSeeThrough = ready.source() != null && PreparedBakes.isSeeThrough(settings, ready.source());
+    if (settings.origin() == IdOrigin.TEXTURE || isSeeThrough) {
       return null;
     }
     Mesh target = meshes.get(bake.targetId()).mesh();
@@ -206,7 +207,7 @@ class SheetBakes implements JobWork {
       words.add("source " + inputs.state(source));
     }
     words.add(
-        "%s %d %d %s %s %s %s %s %s %s"
+        "%s %d %d %s %s %s %s %s %s %s %s"
             .formatted(
                 settings.origin(),
                 settings.size(),
@@ -217,7 +218,8 @@ class SheetBakes implements JobWork {
                 settings.partReaches(),
                 settings.pairing(),
                 settings.affixes(),
-                settings.links()));
+                settings.links(),
+                settings.isSolid()));
     return BakeKey.of(sheet, reading, bake.isFromTarget(), words);
   }
 

@@ -86,6 +86,7 @@ class DemoLantern {
         PairingMode.FITTING,
         null,
         null,
+        false,
         false);
   }
 

@@ -43,6 +43,7 @@ import type {
   ReachSurvey,
   Reason,
   Receipt,
+  ReadAs,
   Recipe,
   RecipePreview,
   Review,
@@ -224,6 +225,8 @@ export const api = {
     send<void>('POST', `/api/revisions/${revisionId}/part-edits`, { kind, parts, word }, basedOn(version)),
   takeBackPartEdit: (revisionId: number, version: number) =>
     send<void>('DELETE', `/api/revisions/${revisionId}/part-edits/last`, undefined, basedOn(version)),
+  readModelAs: (revisionId: number, version: number, as: ReadAs) =>
+    send<void>('PUT', `/api/revisions/${revisionId}/reading`, as, basedOn(version)),
   layOut: (revisionId: number, sizePx: number, marginPx: number) =>
     send<Created>('POST', `/api/revisions/${revisionId}/layouts`, { sizePx, marginPx }),
   cancelLayout: (revisionId: number, layoutId: number) =>

@@ -20,6 +20,7 @@
           {{ count(revision.inspection.parts.length, 'part') }}</template
         >
       </p>
+      <read-as-box v-if="revision.inspection" :key="revision.id" :revision="revision" :asset-id="assetId" />
     </div>
 
     <job-line v-if="uploading" :share="uploading.share" :doing="`sending ${uploading.name}`">
@@ -60,6 +61,7 @@ import { api } from '@/api/client'
 import { uploadModel } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
 import NoticeLine from '@/components/notice-line.vue'
+import ReadAsBox from '@/views/bring-in/read-as-box.vue'
 import { orSay } from '@/stores/say'
 import { droppedFiles } from '@/api/dropped-files'
 import { count } from '@/model/words'

@@ -58,6 +58,11 @@ public record ReadAs(Unit unit, UpAxis up, int uvSet) {
     }
   }
 
+  /** {@code y} or {@code z}. */
+  public String upWord() {
+    return up.name().toLowerCase(Locale.ROOT);
+  }
+
   /**
    * @param word {@code y} or {@code z}
    * @throws IllegalArgumentException for another word

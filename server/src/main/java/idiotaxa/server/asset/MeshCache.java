@@ -4,6 +4,7 @@ import idiotaxa.core.work.Progress;
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.format.ReadAs;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
 import idiotaxa.server.blob.BlobFiles;
@@ -45,9 +46,9 @@ public class MeshCache {
    * @param partEdits JSON, null for none
    * @param origin of the asset, null for the model's own
    */
-  private record State(long revisionId, Long uvBlobId, String partEdits, LocalOrigin origin) {
+  private record State(long revisionId, Long uvBlobId, String partEdits, LocalOrigin origin, ReadAs readAs) {
     State(long revisionId, RevisionStore.Geometry geometry) {
-      this(revisionId, geometry.uvBlobId(), geometry.partEdits(), geometry.origin());
+      this(revisionId, geometry.uvBlobId(), geometry.partEdits(), geometry.origin(), geometry.readAs());
     }
   }
 
@@ -71,7 +72,8 @@ public class MeshCache {
 
   /** Keeps a state of a revision that the caller has made already, as {@link #get} will be asked for it. */
   public void put(long revisionId, Long uvBlobId, String partEdits, CachedMesh mesh) {
-    meshes.put(new State(revisionId, uvBlobId, partEdits, revisions.geometry(revisionId).origin()), mesh);
+    RevisionStore.Geometry now = revisions.geometry(revisionId);
+    meshes.put(new State(revisionId, uvBlobId, partEdits, now.origin(), now.readAs()), mesh);
   }
 
   /** The mesh as it lies on its target: with the alignment that is kept with a source. */
@@ -83,7 +85,8 @@ public class MeshCache {
 
   /** The mesh as its file has it, without what was changed beside it; read anew. */
   public Mesh ofFile(long revisionId) {
-    return read(revisionId, revisions.geometry(revisionId).origin(), Progress.NONE);
+    RevisionStore.Geometry now = revisions.geometry(revisionId);
+    return read(revisionId, now.origin(), now.readAs(), Progress.NONE);
   }
 
   /** The files that a revision came with. */
@@ -99,7 +102,7 @@ public class MeshCache {
   }
 
   private CachedMesh read(State state, Progress progress) {
-    Mesh mesh = read(state.revisionId(), state.origin(), progress);
+    Mesh mesh = read(state.revisionId(), state.origin(), state.readAs(), progress);
     if (state.uvBlobId() != null) {
       mesh = mesh.withCornerUvs(UvFile.read(files.file(state.uvBlobId())));
     }
@@ -114,8 +117,8 @@ public class MeshCache {
   /**
    * @param origin null for the model's own
    */
-  private Mesh read(long revisionId, LocalOrigin origin, Progress progress) {
-    Mesh mesh = MeshFiles.read(bundle(revisionId), progress);
+  private Mesh read(long revisionId, LocalOrigin origin, ReadAs as, Progress progress) {
+    Mesh mesh = MeshFiles.read(bundle(revisionId), as, progress);
     return origin == null ? mesh : origin.around(mesh);
   }
 }

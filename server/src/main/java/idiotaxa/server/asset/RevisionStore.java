@@ -9,6 +9,7 @@ import static org.jooq.impl.DSL.concat;
 import static org.jooq.impl.DSL.sum;
 import static org.jooq.impl.DSL.val;
 
+import idiotaxa.core.format.ReadAs;
 import idiotaxa.core.work.ContentKey;
 import idiotaxa.server.db.tables.records.RevisionRecord;
 import idiotaxa.server.web.NotFoundException;
@@ -55,6 +56,7 @@ public class RevisionStore {
    * @param uvBlobId UVs of an automatic layout, null for the file's own
    * @param geometryVersion grows with every change of parts or UVs
    * @param isInTrash whether it was put into the trash
+   * @param readAs what its file does not say of itself
    */
   public record RevisionRow(
       long id,
@@ -72,7 +74,8 @@ public class RevisionStore {
       int alignmentVersion,
       Long uvBlobId,
       int geometryVersion,
-      boolean isInTrash) {}
+      boolean isInTrash,
+      ReadAs readAs) {}
 
   /**
    * @param replacesId null for none
@@ -133,6 +136,9 @@ public class RevisionStore {
   private static String geometryKey(RevisionRow row, List<String> files, String uvs) {
     ContentKey key = new ContentKey().add(row.fileName()).add(files.size());
     files.forEach(key::add);
+    if (!row.readAs().equals(ReadAs.USUAL)) {
+      key.add(row.readAs().toString());
+    }
     return key.add(String.valueOf(uvs)).add(String.valueOf(row.partEdits())).hex();
   }
 
@@ -152,18 +158,25 @@ public class RevisionStore {
    * @param uvBlobId UVs of an automatic layout, null for the file's own
    * @param partEdits JSON, null for none
    */
-  public record Geometry(Long uvBlobId, String partEdits, LocalOrigin origin) {}
+  public record Geometry(Long uvBlobId, String partEdits, LocalOrigin origin, ReadAs readAs) {}
 
   /**
    * @throws NotFoundException when there is no such revision
    */
   public Geometry geometry(long id) {
-    return db.select(REVISION.UV_BLOB_ID, REVISION.PART_EDITS, ASSET.LOCAL_X, ASSET.LOCAL_Y, ASSET.LOCAL_Z)
+    return db.select(
+            REVISION.UV_BLOB_ID, REVISION.PART_EDITS, ASSET.LOCAL_X, ASSET.LOCAL_Y, ASSET.LOCAL_Z, REVISION.UNIT, REVISION.UP_AXIS, REVISION.UV_SET)
         .from(REVISION)
         .join(ASSET)
         .on(ASSET.ID.eq(REVISION.ASSET_ID))
         .where(REVISION.ID.eq(id))
-        .fetchOptional(r -> new Geometry(r.value1(), r.value2(), LocalOrigin.of(r.value3(), r.value4(), r.value5())))
+        .fetchOptional(
+            r ->
+                new Geometry(
+                    r.value1(),
+                    r.value2(),
+                    LocalOrigin.of(r.value3(), r.value4(), r.value5()),
+                    readAs(r.value6(), r.value7(), r.value8())))
         .orElseThrow(() -> new NotFoundException("revision", id));
   }
 
@@ -320,6 +333,44 @@ public class RevisionStore {
   }
 
   /**
+   * @param origin of the model as it is read then: taken over for its asset by a target, unless something was aligned already
+   * @return false when the geometry was changed since {@code version}
+   */
+  @Transactional
+  public boolean setReadAs(long id, int version, ReadAs as, LocalOrigin origin) {
+    holdAsset(id);
+    boolean isSet =
+        db.update(REVISION)
+                .set(REVISION.UNIT, as.unit().word())
+                .set(REVISION.UP_AXIS, as.upWord())
+                .set(REVISION.UV_SET, as.uvSet())
+                .set(REVISION.GEOMETRY_VERSION, version + 1)
+                .where(REVISION.ID.eq(id), REVISION.GEOMETRY_VERSION.eq(version))
+                .execute()
+            == 1;
+    RevisionRow row = get(id);
+    boolean isAligned = list(row.assetId()).stream().anyMatch(r -> r.alignment() != null);
+    if (isSet && row.role().equals(TARGET) && !isAligned) {
+      db.update(ASSET)
+          .set(ASSET.LOCAL_X, origin.x())
+          .set(ASSET.LOCAL_Y, origin.y())
+          .set(ASSET.LOCAL_Z, origin.z())
+          .where(ASSET.ID.eq(row.assetId()))
+          .execute();
+    }
+    return isSet;
+  }
+
+  /** A revision that is being read begins with unit and axis of the one before it. */
+  public void takeUnit(long id, ReadAs before) {
+    db.update(REVISION)
+        .set(REVISION.UNIT, before.unit().word())
+        .set(REVISION.UP_AXIS, before.upWord())
+        .where(REVISION.ID.eq(id))
+        .execute();
+  }
+
+  /**
    * @param blobId null for the file's own UVs
    */
   @Transactional
@@ -398,6 +449,11 @@ public class RevisionStore {
         r.getAlignmentVersion(),
         r.getUvBlobId(),
         r.getGeometryVersion(),
-        r.getTrashedAt() != null);
+        r.getTrashedAt() != null,
+        readAs(r.getUnit(), r.getUpAxis(), r.getUvSet()));
+  }
+
+  private static ReadAs readAs(String unit, String up, int uvSet) {
+    return new ReadAs(ReadAs.Unit.parse(unit), ReadAs.parseUp(up), uvSet);
   }
 }

@@ -15,6 +15,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Locale;
 import org.springframework.stereotype.Service;
 
 /** Takes uploaded files in. */
@@ -100,9 +102,23 @@ public class ImportService {
             .filter(r -> r.role().equals(role) && !r.state().equals(RevisionStore.REFUSED))
             .count();
     long id = revisions.create(assetId, role, label(count), main, replaces);
+    if (!saysItsUnit(main)) {
+      before(assetId, replaces).ifPresent(row -> revisions.takeUnit(id, row.readAs()));
+    }
     stored.forEach((name, blob) -> revisions.addFile(id, name, blob));
     jobs.add(JobKind.READ_REVISION, id);
     return id;
+  }
+
+  /** The model whose unit and axes another most likely has: the one that it replaces, else the target. */
+  private Optional<RevisionStore.RevisionRow> before(long assetId, Long replaces) {
+    return replaces != null ? revisions.find(replaces) : revisions.currentTarget(assetId);
+  }
+
+  /** glTF is always in metres with Y up. */
+  private static boolean saysItsUnit(String main) {
+    String name = main.toLowerCase(Locale.ROOT);
+    return name.endsWith(".glb") || name.endsWith(".gltf");
   }
 
   /** A, B … Z, then 27, 28 … */

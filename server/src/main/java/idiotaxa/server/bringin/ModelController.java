@@ -86,6 +86,18 @@ class ModelController {
     models.takeBackEdit(id, VersionHeader.parse(ifMatch));
   }
 
+  /**
+   * Reads the model anew with what its file does not say of itself; claims stay where they are.
+   *
+   * @param ifMatch the version of the geometry that this is based on, in quotes
+   */
+  @PutMapping("/reading")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void readAs(
+      @PathVariable("id") long id, @RequestHeader("If-Match") String ifMatch, @RequestBody ReadAsView as) {
+    models.readAs(id, VersionHeader.parse(ifMatch), as.parsed());
+  }
+
   /** Lays the UVs out anew, as a job. */
   @PostMapping("/layouts")
   @ResponseStatus(HttpStatus.ACCEPTED)

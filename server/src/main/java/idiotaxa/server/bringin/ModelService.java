@@ -10,6 +10,8 @@ import idiotaxa.server.asset.SheetPlans;
 import idiotaxa.core.align.Alignment;
 import idiotaxa.core.align.AlignmentCheck;
 import idiotaxa.core.check.ModelInspection;
+import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.format.ReadAs;
 import idiotaxa.core.check.ModelInspector;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.mesh.Mesh;
@@ -20,6 +22,7 @@ import idiotaxa.core.picture.OverlapImage;
 import idiotaxa.core.raster.Sheet;
 import idiotaxa.core.raster.SheetPlan;
 import idiotaxa.core.raster.UvOverlaps;
+import idiotaxa.server.asset.LocalOrigin;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.web.ConflictException;
@@ -85,6 +88,23 @@ public class ModelService {
     }
     edits.add(edit);
     store(row, edits);
+  }
+
+  /**
+   * @param version of the geometry that this is based on
+   * @throws idiotaxa.core.file.FormatException when the file has no such UV set
+   * @throws ConflictException when somebody else changed the geometry meanwhile, or UVs are laid over the file's own
+   */
+  public void readAs(long revisionId, int version, ReadAs as) {
+    RevisionStore.RevisionRow row = row(revisionId, version);
+    if (row.uvBlobId() != null && as.uvSet() != row.readAs().uvSet()) {
+      throw new ConflictException("The UVs are an automatic layout; go back to those of the file first.");
+    }
+    Mesh read = MeshFiles.read(meshes.bundle(revisionId), as, Progress.NONE);
+    if (!revisions.setReadAs(revisionId, version, as, LocalOrigin.of(read))) {
+      throw otherParts();
+    }
+    inspectAnew(revisionId);
   }
 
   /** Takes the last edit of the parts back; as {@link #editParts}. */

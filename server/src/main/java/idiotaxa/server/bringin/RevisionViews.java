@@ -53,6 +53,7 @@ public class RevisionViews {
    * @param share of that, 0 … 1
    * @param findings what matters about it as a target or a source, empty until its files are read
    * @param openFindings how many of them may make a bake come out wrong
+   * @param readAs what its file does not say of itself
    * @param alignmentVersion to be given back with another alignment
    * @param geometryVersion to be given back with a change of its parts
    * @param geometryKey names what the geometry is made of: two with the same key are the same
@@ -71,6 +72,7 @@ public class RevisionViews {
       boolean isCurrent,
       long fromId,
       int partEdits,
+      ReadAsView readAs,
       @Schema(implementation = Alignment.class) JsonNode alignment,
       int alignmentVersion,
       int geometryVersion,
@@ -140,6 +142,7 @@ public class RevisionViews {
         r.isCurrent(),
         fromIds.getOrDefault(r.id(), 0L),
         r.partEdits() == null ? 0 : json.readTree(r.partEdits()).size(),
+        ReadAsView.of(r.readAs()),
         r.alignment() == null ? null : json.readTree(r.alignment()),
         r.alignmentVersion(),
         r.geometryVersion(),

@@ -7,7 +7,7 @@ export interface ModelFiles {
   files: File[]
 }
 
-const MODEL = /\.(glb|gltf|obj|ply|stl|zip)$/i
+const MODEL = /\.(glb|gltf|obj|ply|stl|usda|zip)$/i
 const HIGH = /(^|[_\-. ])(high|hi|hp)([_\-. ]|\d|$)/i
 const LOW = /(^|[_\-. ])(low|lo|lp)([_\-. ]|\d|$)/i
 

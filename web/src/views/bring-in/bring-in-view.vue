@@ -88,7 +88,7 @@
       />
     </div>
     <div v-else class="middle invite">
-      <p>Drop a .glb, .gltf, .obj (with its .mtl), .ply, .stl, or a .zip of them on one of the cards.</p>
+      <p>Drop a .glb, .gltf, .obj (with its .mtl), .ply, .stl, .usda, or a .zip of them on one of the cards.</p>
       <p>It is read at once, and what it contains is shown here.</p>
     </div>
 

@@ -41,13 +41,13 @@
       </el-button>
       <el-button v-work v-if="revision && role === 'source'" @click="setAside">Set aside</el-button>
     </div>
-    <p v-if="!revision" class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, .stl, a folder or .zip of them</p>
+    <p v-if="!revision" class="soft small">or drop them here: .glb, .gltf, .obj + .mtl, .ply, .stl, .usda, a folder or .zip of them</p>
     <input
       ref="chooser"
       type="file"
       multiple
       hidden
-      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.stl,.png,.jpg,.jpeg,.tif,.tiff,.tga,.webp,.zip"
+      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.stl,.usda,.png,.jpg,.jpeg,.tif,.tiff,.tga,.webp,.zip"
       :aria-label="`Files of the ${role}`"
       @change="handleChoose"
     />

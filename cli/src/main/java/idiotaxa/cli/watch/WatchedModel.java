@@ -29,7 +29,7 @@ import java.util.TreeMap;
  */
 record WatchedModel(String name, ModelPair pair, Map<String, Stamp> inputs, Map<String, Stamp> seen) {
   /** Formats that hold everything themselves. */
-  private static final Set<String> WHOLE = Set.of("glb", "ply", "stl");
+  private static final Set<String> WHOLE = Set.of("glb", "ply", "stl", "usda");
 
   private static final Set<String> BESIDE = Set.of("mtl", "bin", "png", "jpg", "jpeg", "tif", "tiff", "tga", "webp");
 

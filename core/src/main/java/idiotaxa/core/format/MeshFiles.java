@@ -55,6 +55,10 @@ public final class MeshFiles {
           bundle.mainName(), "", "there is no UV set " + as.uvSet(), "choose one that it has; the first is 0");
     }
     checkFinite(bundle.mainName(), mesh.positions());
+    if (!mesh.frame().in(1, UpAxis.Y).equals(mesh.frame())) {
+      // It says its unit and axis itself.
+      return mesh;
+    }
     boolean isTurned = as.unit() != ReadAs.Unit.M || as.up() != UpAxis.Y;
     return isTurned ? mesh.in(as.unit().metres(), as.up()) : mesh;
   }
@@ -74,6 +78,9 @@ public final class MeshFiles {
     if (name.endsWith(".obj")) {
       return new ObjReader(bundle, progress).read(bytes);
     }
+    if (name.endsWith(".usda")) {
+      return new UsdaReader(bundle.mainName(), progress).read(bytes);
+    }
     if (name.endsWith(".stl")) {
       return new StlReader(bundle.mainName(), bytes, progress).read();
     }
@@ -81,7 +88,7 @@ public final class MeshFiles {
         bundle.mainName(),
         "",
         "this is no mesh that Idiotaxa reads",
-        "bring in a .glb, .gltf, .obj, .ply or .stl file");
+        "bring in a .glb, .gltf, .obj, .ply, .stl or .usda file");
   }
 
   private static void checkFinite(String file, float[] positions) {

@@ -7,7 +7,7 @@ import java.util.Locale;
 
 /** Which of the files of an upload is the model that the others belong to. */
 public final class ModelFileNames {
-  private static final List<String> ENDINGS = List.of(".glb", ".gltf", ".obj", ".ply", ".stl");
+  private static final List<String> ENDINGS = List.of(".glb", ".gltf", ".obj", ".ply", ".stl", ".usda");
 
   private ModelFileNames() {}
 

@@ -97,6 +97,40 @@ final class Transform {
     return out;
   }
 
+  /** Where a point goes. */
+  void point(double x, double y, double z, double[] out) {
+    for (int row = 0; row < 3; row++) {
+      out[row] = m[4 * row] * x + m[4 * row + 1] * y + m[4 * row + 2] * z + m[4 * row + 3];
+    }
+  }
+
+  /** Of sixteen values row by row that points stand before, as USD has them; the last column is taken for 0, 0, 0, 1. */
+  static Transform ofRowVectors(double[] values) {
+    double[] rows = new double[12];
+    for (int row = 0; row < 3; row++) {
+      for (int column = 0; column < 4; column++) {
+        rows[4 * row + column] = values[4 * column + row];
+      }
+    }
+    return new Transform(rows);
+  }
+
+  /** Back again; the identity where nothing leads back. */
+  Transform inverse() {
+    double det = m[0] * cofactor[0] + m[1] * cofactor[1] + m[2] * cofactor[2];
+    if (det == 0) {
+      return IDENTITY;
+    }
+    double[] rows = new double[12];
+    for (int row = 0; row < 3; row++) {
+      for (int column = 0; column < 3; column++) {
+        rows[4 * row + column] = cofactor[3 * column + row] / det;
+      }
+      rows[4 * row + 3] = -(rows[4 * row] * m[3] + rows[4 * row + 1] * m[7] + rows[4 * row + 2] * m[11]);
+    }
+    return new Transform(rows);
+  }
+
   /** First this, then off an origin. */
   Transform off(double x, double y, double z) {
     double[] rows = m.clone();

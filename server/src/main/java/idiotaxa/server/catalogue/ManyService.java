@@ -163,7 +163,7 @@ class ManyService {
   private static Map<String, Path> with(String model, Map<String, Path> files) {
     Map<String, Path> out = new HashMap<>();
     String lower = model.toLowerCase(Locale.ROOT);
-    boolean isWhole = lower.endsWith(".glb") || lower.endsWith(".ply") || lower.endsWith(".stl");
+    boolean isWhole = lower.endsWith(".glb") || lower.endsWith(".ply") || lower.endsWith(".stl") || lower.endsWith(".usda");
     files.forEach(
         (name, file) -> {
           if (name.equals(model) || !isWhole && !ModelFileNames.isModel(name)) {

@@ -89,9 +89,7 @@ final class UsdaReader {
     if (!isSeen || prim.type().equals("Material") || prim.type().equals("GeomSubset")) {
       return;
     }
-    if (depth > MAX_DEPTH || ++instances > MAX_INSTANCES) {
-      throw refuse(path, "the scene has more than a million prims, or refers to itself");
-    }
+    countInstance(path, depth);
     if (prim.type().equals("PointInstancer")) {
       throw refuse(path, "a PointInstancer is not read; make its instances real");
     }
@@ -134,7 +132,15 @@ final class UsdaReader {
         for (Prim child : meant.children()) {
           place(child, at + "/" + child.name(), of, below, own, depth + 1);
         }
+        countInstance(at, depth);
+        placeReferences(meant, at, of, below, own, depth + 1);
       }
+    }
+  }
+
+  private void countInstance(String path, int depth) {
+    if (depth > MAX_DEPTH || ++instances > MAX_INSTANCES) {
+      throw refuse(path, "the scene has more than a million prims, or refers to itself");
     }
   }
 

@@ -114,6 +114,7 @@ class RecipeTest {
             "buoy.mtl",
             "buoy_1001_id-filtered.png",
             "buoy.usda",
+            "buoy.mtlx",
             "manifest.json",
             "report.json");
     assertThat(Files.readString(out.resolve("buoy.usda"))).contains("def GeomSubset \"red_band_paint\"");

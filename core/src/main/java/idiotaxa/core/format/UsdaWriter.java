@@ -23,17 +23,15 @@ public final class UsdaWriter {
 
   private final Mesh mesh;
   private final Frame frame;
-  private final String root;
-  private final List<String> materialNames;
+  private final UsdPaths paths;
   private final OutputStream out;
   private final StringBuilder text = new StringBuilder(FLUSH + 256);
 
-  private UsdaWriter(Mesh mesh, String root, OutputStream out) {
+  private UsdaWriter(Mesh mesh, UsdPaths paths, OutputStream out) {
     this.mesh = mesh;
     frame = mesh.frame();
-    this.root = root;
+    this.paths = paths;
     this.out = out;
-    materialNames = names(mesh.materials().stream().map(Material::name).toList(), "material");
   }
 
   /**
@@ -43,20 +41,20 @@ public final class UsdaWriter {
   public static void write(Mesh mesh, String name, boolean hasLooks, OutputStream out)
       throws IOException {
     BufferedOutputStream buffered = new BufferedOutputStream(out, FLUSH);
-    new UsdaWriter(mesh, UsdNames.of(List.of(name), "model").get(0), buffered).write(hasLooks);
+    new UsdaWriter(mesh, new UsdPaths(mesh, name), buffered).write(hasLooks);
     buffered.flush();
   }
 
   /** Identifiers of materials, as subsets and looks are called; by material. */
-  public static List<String> names(List<String> names, String otherwise) {
-    return UsdNames.of(names, otherwise);
+  public static List<String> materialNames(List<String> names) {
+    return UsdPaths.materials(names);
   }
 
   private void write(boolean hasLooks) throws IOException {
-    text.append("#usda 1.0\n(\n    defaultPrim = \"").append(root);
+    text.append("#usda 1.0\n(\n    defaultPrim = \"").append(paths.root());
     text.append("\"\n    metersPerUnit = ");
     Numbers.append(text, frame.metresPerUnit()).append("\n    upAxis = \"").append(frame.up()).append("\"\n)\n\n");
-    text.append("def Xform \"").append(root).append("\" (\n    kind = \"component\"\n)\n{\n");
+    text.append("def Xform \"").append(paths.root()).append("\" (\n    kind = \"component\"\n)\n{\n");
     if (frame.isFar()) {
       line(1, "double3 xformOp:translate = (%s, %s, %s)".formatted(frame.x(), frame.y(), frame.z()));
       line(1, "uniform token[] xformOpOrder = [\"xformOp:translate\"]");
@@ -64,7 +62,7 @@ public final class UsdaWriter {
     boolean isBound = hasLooks && !mesh.materials().isEmpty();
     if (isBound) {
       text.append("    def Scope \"Looks\"\n    {\n");
-      for (int m = 0; m < materialNames.size(); m++) {
+      for (int m = 0; m < mesh.materials().size(); m++) {
         writeMaterial(m);
       }
       text.append("    }\n");
@@ -74,12 +72,9 @@ public final class UsdaWriter {
     for (int f = 0; f < mesh.faceCount(); f++) {
       facesOfPart.get(mesh.facePart()[f]).add(f);
     }
-    List<String> taken = new ArrayList<>(List.of("Looks"));
-    mesh.parts().forEach(part -> taken.add(part.name()));
-    List<String> partNames = UsdNames.of(taken, "part");
     for (int p = 0; p < facesOfPart.size(); p++) {
       if (!facesOfPart.get(p).isEmpty()) {
-        writePart(partNames.get(p + 1), mesh.parts().get(p).name(), facesOfPart.get(p), isBound);
+        writePart(paths.part(p), mesh.parts().get(p).name(), facesOfPart.get(p), isBound);
       }
     }
     text.append("}\n");
@@ -87,9 +82,9 @@ public final class UsdaWriter {
   }
 
   private void writeMaterial(int index) {
-    String name = materialNames.get(index);
+    String name = paths.material(index);
     Material material = mesh.materials().get(index);
-    String surface = "/" + root + "/Looks/" + name + "/Surface";
+    String surface = "/" + paths.root() + "/" + UsdPaths.LOOKS + "/" + name + "/Surface";
     open(2, "Material", name, material.name(), "");
     line(3, "token outputs:surface.connect = <" + surface + ".outputs:surface>");
     line(3, "def Shader \"Surface\"");
@@ -191,12 +186,12 @@ public final class UsdaWriter {
       if (of.isEmpty()) {
         continue;
       }
-      open(2, "GeomSubset", materialNames.get(m), mesh.materials().get(m).name(), api);
+      open(2, "GeomSubset", paths.material(m), mesh.materials().get(m).name(), api);
       line(3, "uniform token elementType = \"face\"");
       line(3, "uniform token familyName = \"materialBind\"");
       array(3, "int[] indices", of.size(), i -> text.append(of.get(i)));
       if (isBound) {
-        line(3, "rel material:binding = </" + root + "/Looks/" + materialNames.get(m) + ">");
+        line(3, "rel material:binding = </" + paths.root() + "/" + UsdPaths.LOOKS + "/" + paths.material(m) + ">");
       }
       line(2, "}");
     }

@@ -230,13 +230,12 @@ public final class HandoffOutputs {
     switch (of.what()) {
       case PALETTE -> add(new PaletteOutput(path, of.format(), context.palette()));
       case MESH -> {
-        boolean hasMaterials =
-            of.format() == FileFormat.OBJ
-                && of.carries() == Carries.MATERIALS;
-        String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", ".mtl") : null;
+        boolean isUsd = of.format() == FileFormat.USDA;
+        boolean hasMaterials = (isUsd || of.format() == FileFormat.OBJ) && of.carries() == Carries.MATERIALS;
+        String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", isUsd ? ".mtlx" : ".mtl") : null;
         add(new MeshOutput(path, of, base, context.palette(), materials));
         if (hasMaterials) {
-          add(new MeshOutput.Materials(materials, context.palette()));
+          add(new MeshOutput.Materials(materials, base, context.palette(), of.format()));
         }
       }
       default -> throw new IllegalStateException(of.what() + " is of a sheet");

@@ -2,6 +2,7 @@ package idiotaxa.core.handoff;
 
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.format.GlbWriter;
+import idiotaxa.core.format.MaterialXWriter;
 import idiotaxa.core.format.ObjWriter;
 import idiotaxa.core.format.PlyWriter;
 import idiotaxa.core.format.UsdaWriter;
@@ -9,6 +10,7 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.template.Carries;
+import idiotaxa.core.template.FileFormat;
 import idiotaxa.core.template.TemplateLine;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -26,7 +28,7 @@ final class MeshOutput implements Output {
 
   /**
    * @param name of the asset
-   * @param materials path of the file that an OBJ's materials are in, null for none
+   * @param materials path of the file beside it that the materials are in, null for none
    */
   MeshOutput(String path, TemplateLine line, String name, Palette palette, String materials) {
     this.path = path;
@@ -73,7 +75,7 @@ final class MeshOutput implements Output {
     List<String> spoken = groups.stream().map(Group::name).toList();
     return switch (line.format()) {
       case OBJ -> materialNames(groups);
-      case USDA -> UsdaWriter.names(spoken, "material");
+      case USDA -> UsdaWriter.materialNames(spoken);
       default -> spoken;
     };
   }
@@ -100,8 +102,12 @@ final class MeshOutput implements Output {
     }
   }
 
-  /** The looks that an OBJ's materials have. */
-  record Materials(String path, Palette palette) implements Output {
+  /**
+   * The looks of a mesh's materials: MTL for an OBJ, MaterialX for OpenUSD.
+   *
+   * @param name of the asset
+   */
+  record Materials(String path, String name, Palette palette, FileFormat ofMesh) implements Output {
     @Override
     public String what() {
       return "looks of the groups, for the mesh beside it";
@@ -110,8 +116,12 @@ final class MeshOutput implements Output {
     @Override
     public void write(Ingredients ingredients, OutputStream out) throws IOException {
       GroupedMesh mesh = ingredients.mesh().load();
-      ObjWriter.writeMaterials(
-          mesh.carrying(Carries.MATERIALS, palette), materialNames(mesh.groups(palette)), out);
+      Mesh carrying = mesh.carrying(Carries.MATERIALS, palette);
+      if (ofMesh == FileFormat.USDA) {
+        MaterialXWriter.write(carrying, name, out);
+      } else {
+        ObjWriter.writeMaterials(carrying, materialNames(mesh.groups(palette)), out);
+      }
     }
 
     @Override

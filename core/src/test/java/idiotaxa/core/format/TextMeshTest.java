@@ -6,6 +6,7 @@ import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -14,8 +15,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+import org.w3c.dom.NodeList;
 
 /** OBJ and OpenUSD text, to the letter where it is short and read back where it is not. */
 class TextMeshTest {
@@ -45,6 +52,31 @@ class TextMeshTest {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     UsdaWriter.write(mesh, "8 sea marks", hasLooks, out);
     return out.toString(StandardCharsets.UTF_8);
+  }
+
+  /** What a reader of XML makes of it, beside the scene that its places are of. */
+  @Test
+  void looksAreMaterialXBoundToTheSubsets() throws Exception {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    MaterialXWriter.write(arrows(), "8 sea marks", out);
+    Document document =
+        DocumentBuilderFactory.newInstance().newDocumentBuilder().parse(new ByteArrayInputStream(out.toByteArray()));
+    assertThat(document.getDocumentElement().getAttribute("version")).isEqualTo("1.38");
+    Element surface = (Element) document.getElementsByTagName("standard_surface").item(0);
+    assertThat(surface.getAttribute("doc")).isEqualTo("bell \"brass\"");
+    Map<String, String> inputs = new TreeMap<>();
+    NodeList all = surface.getElementsByTagName("input");
+    for (int i = 0; i < all.getLength(); i++) {
+      inputs.put(((Element) all.item(i)).getAttribute("name"), ((Element) all.item(i)).getAttribute("value"));
+    }
+    assertThat(inputs).containsEntry("specular_roughness", "0.25").containsEntry("metalness", "1");
+    assertThat(inputs.get("base_color")).startsWith("1, 0.21586").endsWith(", 0");
+    Element assigned = (Element) document.getElementsByTagName("materialassign").item(0);
+    Element material = (Element) document.getElementsByTagName("surfacematerial").item(0);
+    assertThat(assigned.getAttribute("material")).isEqualTo(material.getAttribute("name"));
+    assertThat(assigned.getAttribute("geom")).isEqualTo("/_8_sea_marks/bow_1/bell_brass");
+    String scene = usda(arrows(), true);
+    assertThat(scene).contains("def Xform \"_8_sea_marks\"", "def Mesh \"bow_1\"", "def GeomSubset \"bell_brass\"");
   }
 
   @Test

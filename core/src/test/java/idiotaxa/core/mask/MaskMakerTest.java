@@ -60,7 +60,7 @@ class MaskMakerTest {
     for (int i = 0; i < plane.length; i++) {
       int sum = Math.min(255, share(i, 1) + share(i, 2) + share(i, 3));
       int left = Math.max(0, sum - share(i, 1));
-      assertThat(plane[i] / 257).isEqualTo(Math.min(left, ramp.values()[i] & 0xFF));
+      assertThat(plane[i] / 257).isEqualTo(Math.min(left, ramp.values()[i] / 257));
     }
   }
 
@@ -135,9 +135,23 @@ class MaskMakerTest {
     byte[] rgba = pixels(made.pack(pack, sheet, name -> name.equals("one") ? plane : null));
     for (int i = 0; i < WIDTH * HEIGHT; i++) {
       assertThat(rgba[4 * i] & 0xFF).isEqualTo(share(i, 1));
-      assertThat(rgba[4 * i + 1]).isEqualTo(ramp.values()[i]);
+      assertThat(rgba[4 * i + 1] & 0xFF).isEqualTo(ramp.values()[i] / 257);
       assertThat(rgba[4 * i + 2] & 0xFF).isZero();
       assertThat(rgba[4 * i + 3] & 0xFF).isEqualTo(255);
+    }
+  }
+
+  @Test
+  void anImageOfSixteenBitsIsAMaskOfSixteenBits() {
+    char[] fine = new char[WIDTH * HEIGHT];
+    for (int i = 0; i < fine.length; i++) {
+      fine[i] = (char) (97 * i + 3);
+    }
+    GreyImages one = name -> Optional.of(new GreyImage(WIDTH, HEIGHT, fine));
+    MaskSpec spec = mask("fine", MaskPart.ofImage("fine.png", How.ADD));
+    char[] plane = new MaskMaker(null, List.of(spec), one, 1, Progress.NONE).make(spec, List.of(sheet))[0];
+    for (int i = 0; i < fine.length; i++) {
+      assertThat(plane[i]).isEqualTo(islands.labels()[i] == TexelIslands.NONE ? (char) 0 : fine[i]);
     }
   }
 

@@ -19,6 +19,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /**
  * The script itself, in a folder of its own. The programs that it calls are stand-ins which write down how they were
@@ -45,7 +47,8 @@ class ScriptTest {
                   + "fs.writeFileSync(here + '/db-is-up', '')\n"
                   + STAY,
           "mariadb-admin", "process.exit(fs.existsSync(here + '/db-is-up') ? 0 : 1)\n",
-          "mariadb", "",
+          "mariadb", "if (fs.existsSync(here + '/connected')) console.log('COUNT(*)\\n' + fs.readFileSync(here + '/connected'))\n",
+          "mariadb-dump", "console.log('-- Dump completed')\n",
           "java",
               // Taking the application out of its jar ends at once.
               "if (args[0] === '-Djarmode=tools') process.exit(0)\n"
@@ -183,6 +186,36 @@ class ScriptTest {
     assertThat(isTaken(port)).isTrue();
     assertThat(run("stop").exit()).isZero();
     assertThat(isTaken(port)).isFalse();
+  }
+
+  @Test
+  void theDatabaseStaysWhileSomebodyWorksWithIt() throws Exception {
+    assertThat(run("start").exit()).isZero();
+    int port = Integer.parseInt(settings.get("IDIOTAXA_DB_PORT"));
+    Path connected = Files.writeString(programs.resolve("connected"), "2");
+    Outcome refused = run("stop");
+    assertThat(refused.exit()).isEqualTo(1);
+    assertThat(refused.err()).contains("MariaDB goes on", "2 connections");
+    assertThat(isTaken(port)).isTrue();
+    Files.delete(connected);
+    assertThat(run("stop").exit()).isZero();
+    assertThat(isTaken(port)).isFalse();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "jdbc:mariadb://db.harbour/shows, db.harbour, 3306",
+    "jdbc:mariadb://db.harbour:3307/shows?useSsl=true, db.harbour, 3307",
+    "jdbc:mariadb://[fd00::7]/shows, fd00::7, 3306",
+    "jdbc:mariadb://[fd00::7]:3308/shows, fd00::7, 3308"
+  })
+  void aBackupFindsTheDatabaseByEverySpellingOfItsAddress(String url, String host, String port) throws Exception {
+    settings.put("IDIOTAXA_DB_URL", url);
+    Outcome outcome = run("backup", folder.resolve("all.sql.gz").toString());
+    assertThat(outcome.exit()).as(outcome.err()).isZero();
+    List<String> calls = calls("mariadb-dump");
+    assertThat(calls.get(calls.size() - 1)).contains("--host=" + host + " ", "--port=" + port + " ", " shows");
+    settings.remove("IDIOTAXA_DB_URL");
   }
 
   private static boolean isTaken(int port) {

@@ -51,9 +51,9 @@ export function duration(s: number): string {
   return s < 5400 ? `${Math.round(s / 60)} min` : `${decimal(s / 3600, 1)} h`
 }
 
-/** A moment of the server's clock (UTC, without zone) in the reader's own time. */
+/** A moment of the server's clock in the reader's own time. */
 export function moment(utc: string): string {
-  return new Date(`${utc}Z`).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+  return new Date(utc).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 }
 
 /** Seconds that something will still take, as roughly as they are known. */

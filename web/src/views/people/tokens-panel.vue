@@ -73,7 +73,7 @@ async function end(token: ApiToken): Promise<void> {
 }
 
 function hasEnded(token: ApiToken): boolean {
-  return new Date(`${token.endsAt}Z`) < new Date()
+  return new Date(token.endsAt) < new Date()
 }
 </script>
 

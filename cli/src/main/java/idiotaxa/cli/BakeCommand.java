@@ -6,6 +6,7 @@ import idiotaxa.core.bake.RayPlan;
 import idiotaxa.core.check.Cure;
 import idiotaxa.core.check.Outcome;
 import idiotaxa.core.check.Preflight;
+import idiotaxa.core.check.UvSetChoice;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.format.MeshFiles;
@@ -45,6 +46,7 @@ import idiotaxa.core.template.Template;
 import idiotaxa.core.trace.SurfaceFilter;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -162,6 +164,7 @@ final class BakeCommand implements Callable<Integer> {
       // There is nothing that could be baked anyway.
       new CommandFindings(spec.commandLine().getErr(), false).say(preflight.findings());
     }
+    UvSetChoice.of(target, uvSet, MeshFiles.uvSets(FileBundle.beside(targetFile, opened)), this::otherSet).ifPresent(preflight::add);
     BakeSources sources =
         sourceFiles.isEmpty()
             ? null
@@ -392,6 +395,14 @@ final class BakeCommand implements Callable<Integer> {
           "--sheet-by must be udim, material or one, got " + sheetBy);
     }
     sampling.check();
+  }
+
+  private Mesh otherSet(int set) {
+    try {
+      return MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(set), Progress.NONE);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   private Palette readPalette() throws IOException {

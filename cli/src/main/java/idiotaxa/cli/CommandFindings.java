@@ -90,6 +90,7 @@ final class CommandFindings {
       case PAIRING -> "--pair " + cure.value();
       case REACH -> "--reach auto";
       case ALIGN -> "--align auto";
+      case UV_SET -> "--uv-set " + cure.value();
       case SOLID -> "--solid";
       case SHEETS -> "--sheet-by " + cure.value();
       case LINK, PROPOSE, SORT, BRING_IN -> "";

@@ -6,9 +6,11 @@ import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.Severity;
 import idiotaxa.core.check.ModelInspection;
 import idiotaxa.core.check.ModelInspector;
+import idiotaxa.core.check.UvSetChoice;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.ReadAs;
+import idiotaxa.core.mesh.Mesh;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -50,7 +52,14 @@ final class InspectCommand implements Callable<Integer> {
     Map<String, ModelInspection> found = new LinkedHashMap<>();
     for (Path file : files) {
       String name = file.getFileName().toString();
-      found.put(name, ModelInspector.inspect(MeshFiles.read(FileBundle.beside(file), as, Progress.NONE), name, Progress.NONE));
+      FileBundle bundle = FileBundle.beside(file);
+      Mesh mesh = MeshFiles.read(bundle, as, Progress.NONE);
+      ModelInspection inspection = ModelInspector.inspect(mesh, name, Progress.NONE);
+      found.put(
+          name,
+          UvSetChoice.of(mesh, uvSet, MeshFiles.uvSets(bundle), set -> MeshFiles.read(bundle, as.withUvSet(set), Progress.NONE))
+              .map(inspection::with)
+              .orElse(inspection));
     }
     PrintWriter out = spec.commandLine().getOut();
     if (isJson) {

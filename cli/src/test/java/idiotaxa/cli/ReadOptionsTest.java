@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -104,5 +106,44 @@ class ReadOptionsTest {
     Typed traced =
         Typed.run("bake", folded, "--source", plate, "--origin", "materials", "--size", 64, "--out", folder.resolve("out"));
     assertThat(traced.err()).contains("lie under several faces");
+  }
+
+  @Test
+  void anotherUvSetIsProposedWhereTheFirstOverlapsAndItDoesNot() throws IOException {
+    ByteBuffer bytes = ByteBuffer.allocate(4 * (18 + 12 + 12)).order(ByteOrder.LITTLE_ENDIAN);
+    float[] places = {0, 0, 0, 1, 0, 0, 1, 1, 0, 2, 0, 0, 3, 0, 0, 3, 1, 0};
+    float[] tiled = {0, 0, 1, 0, 1, 1, 0, 0, 1, 0, 1, 1};
+    float[] own = {0, 0, 0.4f, 0, 0.4f, 0.4f, 0.5f, 0, 0.9f, 0, 0.9f, 0.4f};
+    for (float[] values : new float[][] {places, tiled, own}) {
+      for (float value : values) {
+        bytes.putFloat(value);
+      }
+    }
+    Files.write(folder.resolve("two.bin"), bytes.array());
+    Path file =
+        Files.writeString(
+            folder.resolve("two.gltf"),
+            """
+            {"asset": {"version": "2.0"}, "scenes": [{"nodes": [0, 1]}],
+             "nodes": [{"mesh": 0, "name": "left"}, {"mesh": 1, "name": "right"}],
+             "meshes": [{"primitives": [{"attributes": {"POSITION": 0, "TEXCOORD_0": 1, "TEXCOORD_1": 2}}]},
+                        {"primitives": [{"attributes": {"POSITION": 3, "TEXCOORD_0": 4, "TEXCOORD_1": 5}}]}],
+             "accessors": [{"bufferView": 0, "componentType": 5126, "count": 3, "type": "VEC3"},
+                           {"bufferView": 1, "componentType": 5126, "count": 3, "type": "VEC2"},
+                           {"bufferView": 2, "componentType": 5126, "count": 3, "type": "VEC2"},
+                           {"bufferView": 0, "byteOffset": 36, "componentType": 5126, "count": 3, "type": "VEC3"},
+                           {"bufferView": 1, "byteOffset": 24, "componentType": 5126, "count": 3, "type": "VEC2"},
+                           {"bufferView": 2, "byteOffset": 24, "componentType": 5126, "count": 3, "type": "VEC2"}],
+             "bufferViews": [{"buffer": 0, "byteLength": 72}, {"buffer": 0, "byteOffset": 72, "byteLength": 48},
+                             {"buffer": 0, "byteOffset": 120, "byteLength": 48}],
+             "buffers": [{"byteLength": 168, "uri": "two.bin"}]}
+            """);
+    Typed first = Typed.run("bake", file, "--size", 64, "--out", folder.resolve("out"));
+    assertThat(first.err()).contains("UV set 0 overlaps itself and set 1 does not").contains("Try --uv-set 1.");
+    Typed second = Typed.run("bake", file, "--size", 64, "--uv-set", 1, "--out", folder.resolve("out"));
+    assertThat(second.exit()).isZero();
+    assertThat(second.err()).doesNotContain("overlaps itself").doesNotContain("conflicts");
+    assertThat(Typed.run("inspect", file).out()).contains("UV set 0 overlaps itself");
+    assertThat(Typed.run("inspect", file, "--uv-set", 1).out()).doesNotContain("overlaps itself");
   }
 }

@@ -25,6 +25,8 @@ public record Cure(String words, Action action, String value) {
     LINK,
     /** The reach is measured. */
     REACH,
+    /** The target is read with another UV set; the value is its number. */
+    UV_SET,
     /** Rays hit what is transparent too. */
     SOLID,
     /** Groups are made from what the origin of the value holds. */

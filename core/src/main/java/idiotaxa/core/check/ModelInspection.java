@@ -1,6 +1,7 @@
 package idiotaxa.core.check;
 
 import idiotaxa.core.mesh.Bounds;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -29,6 +30,30 @@ public record ModelInspection(
     List<String> textures,
     List<ColorInfo> vertexColors,
     List<Finding> findings) {
+
+  /** The same with one more finding, in front. */
+  public ModelInspection with(Finding first) {
+    List<Finding> all = new ArrayList<>(List.of(first));
+    all.addAll(findings);
+    return new ModelInspection(
+        vertices,
+        faces,
+        faceKinds,
+        triangles,
+        pieces,
+        islands,
+        bounds,
+        upAxis,
+        hasUvs,
+        hasVertexColors,
+        hasNormals,
+        parts,
+        sheets,
+        materials,
+        textures,
+        vertexColors,
+        List.copyOf(all));
+  }
 
   /** Faces of three, of four and of more corners. */
   public record FaceKinds(int triangles, int quads, int larger) {}

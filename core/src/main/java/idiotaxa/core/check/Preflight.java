@@ -39,6 +39,11 @@ public final class Preflight {
     return List.copyOf(findings);
   }
 
+  /** Something that was found elsewhere. */
+  public void add(Finding finding) {
+    findings.add(finding);
+  }
+
   private void add(String kind, Severity severity, String text, String place, Cure... cures) {
     findings.add(new Finding(kind, severity, text, place, List.of(cures)));
   }

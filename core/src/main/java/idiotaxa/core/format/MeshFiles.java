@@ -9,6 +9,7 @@ import idiotaxa.core.work.Progress;
 import java.nio.ByteBuffer;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicInteger;
+import tools.jackson.databind.JsonNode;
 
 /** Reads a mesh of any format that we know, told by its first bytes and its ending. */
 public final class MeshFiles {
@@ -61,6 +62,24 @@ public final class MeshFiles {
     }
     boolean isTurned = as.unit() != ReadAs.Unit.M || as.up() != UpAxis.Y;
     return isTurned ? mesh.in(as.unit().metres(), as.up()) : mesh;
+  }
+
+  /** How many UV sets a file has, of which {@link ReadAs} chooses one; only glTF has more than one. */
+  public static int uvSets(FileBundle bundle) {
+    if (!GltfDocument.isGltf(bundle)) {
+      return 1;
+    }
+    ByteBuffer bytes = bundle.openMain();
+    GltfDocument document = GltfDocument.isGlb(bytes) ? GltfDocument.ofGlb(bundle, bytes) : GltfDocument.ofJson(bundle, bytes);
+    int sets = 1;
+    for (JsonNode mesh : document.root().path("meshes")) {
+      for (JsonNode primitive : mesh.path("primitives")) {
+        while (sets <= ReadAs.LAST_SET && primitive.path("attributes").has("TEXCOORD_" + sets)) {
+          sets++;
+        }
+      }
+    }
+    return sets;
   }
 
   private static Mesh parse(FileBundle bundle, ReadAs as, Progress progress) {

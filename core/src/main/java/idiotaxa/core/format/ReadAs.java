@@ -14,7 +14,7 @@ public record ReadAs(Unit unit, UpAxis up, int uvSet) {
   /** As most files are. */
   public static final ReadAs USUAL = new ReadAs(Unit.M, UpAxis.Y, 0);
 
-  private static final int LAST_SET = 7;
+  static final int LAST_SET = 7;
 
   /** Of length. */
   public enum Unit {
@@ -56,6 +56,11 @@ public record ReadAs(Unit unit, UpAxis up, int uvSet) {
     if (uvSet < 0 || uvSet > LAST_SET) {
       throw new IllegalArgumentException("a UV set is 0 … " + LAST_SET + ", got " + uvSet);
     }
+  }
+
+  /** The same with another UV set. */
+  public ReadAs withUvSet(int other) {
+    return new ReadAs(unit, up, other);
   }
 
   /** {@code y} or {@code z}. */

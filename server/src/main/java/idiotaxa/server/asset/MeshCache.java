@@ -2,6 +2,8 @@ package idiotaxa.server.asset;
 
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.align.Alignment;
+import idiotaxa.core.check.Finding;
+import idiotaxa.core.check.UvSetChoice;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
 import idiotaxa.core.format.ReadAs;
@@ -12,6 +14,7 @@ import idiotaxa.server.cache.RecentResults;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -87,6 +90,20 @@ public class MeshCache {
   public Mesh ofFile(long revisionId) {
     RevisionStore.Geometry now = revisions.geometry(revisionId);
     return read(revisionId, now.origin(), now.readAs(), Progress.NONE);
+  }
+
+  /** What tells that another UV set of a revision's file is meant; asked only where nothing was laid over its UVs. */
+  public Optional<Finding> otherUvSet(long revisionId) {
+    RevisionStore.Geometry now = revisions.geometry(revisionId);
+    FileBundle bundle = bundle(revisionId);
+    if (now.uvBlobId() != null) {
+      return Optional.empty();
+    }
+    return UvSetChoice.of(
+        get(revisionId).mesh(),
+        now.readAs().uvSet(),
+        MeshFiles.uvSets(bundle),
+        set -> MeshFiles.read(bundle, now.readAs().withUvSet(set), Progress.NONE));
   }
 
   /** The files that a revision came with. */

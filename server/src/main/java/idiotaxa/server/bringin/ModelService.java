@@ -149,8 +149,8 @@ public class ModelService {
    */
   void inspectAnew(long revisionId) {
     RevisionStore.RevisionRow row = row(revisionId);
-    keepInspection(
-        row, row.geometryVersion(), ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName(), Progress.NONE));
+    ModelInspection seen = ModelInspector.inspect(meshes.get(revisionId).mesh(), row.fileName(), Progress.NONE);
+    keepInspection(row, row.geometryVersion(), meshes.otherUvSet(revisionId).map(seen::with).orElse(seen));
   }
 
   /**

@@ -76,7 +76,8 @@ class ReadWork implements JobWork {
     for (int attempt = 0; ; attempt++) {
       run.at("looking through the model", 0.4);
       Mesh whole = carry == null ? mesh : carry.fresh().mesh();
-      ModelInspection read = ModelInspector.inspect(whole, row.fileName(), run);
+      ModelInspection seen = ModelInspector.inspect(whole, row.fileName(), run);
+      ModelInspection read = meshes.otherUvSet(revisionId).map(seen::with).orElse(seen);
       try {
         PreparedCarry made = carry;
         boolean isLast = attempt == MOST_REFRESHES;

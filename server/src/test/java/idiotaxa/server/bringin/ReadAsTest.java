@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import idiotaxa.core.mesh.UpAxis;
 import idiotaxa.server.TestModels;
+import idiotaxa.server.TwoUvSets;
 import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.running.ApiClient;
 import idiotaxa.server.running.RunningApplication;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -66,5 +68,20 @@ class ReadAsTest {
       assertThat(revision(asset, model).get("readAs").get("unit").asString()).isEqualTo("cm");
       assertThat(revision(asset, model).get("inspection").get("bounds").get("maxX").asDouble()).isCloseTo(0.02, within(1e-9));
     }
+  }
+
+  @Test
+  void anotherUvSetIsProposedWhereTheFirstOverlapsAndItDoesNot() {
+    long asset = api.createAsset("of two UV sets");
+    long id = api.bringIn(asset, "target", TwoUvSets.file()).get("id").asLong();
+    assertThat(kinds(asset, id)).contains("other-uv-set", "overlapping-uvs");
+    assertThat(put(asset, id, 0, as("m", "y", 1))).isEqualTo(204);
+    assertThat(kinds(asset, id)).doesNotContain("other-uv-set", "overlapping-uvs");
+    assertThat(put(asset, id, 1, as("m", "y", 0))).isEqualTo(204);
+    assertThat(kinds(asset, id)).contains("other-uv-set");
+  }
+
+  private List<String> kinds(long asset, long id) {
+    return revision(asset, id).get("inspection").get("findings").valueStream().map(f -> f.get("kind").asString()).toList();
   }
 }

@@ -33,6 +33,18 @@
           <el-option v-for="n in 8" :key="n" :value="n - 1" :label="String(n - 1)" />
         </el-select>
       </label>
+      <label v-if="isGltf" class="field">
+        Colours
+        <el-select
+          :model-value="now.colorSet"
+          size="small"
+          :disabled="isUnderWay"
+          aria-label="Vertex colours that are read"
+          @change="(colorSet: number) => put({ ...now, colorSet })"
+        >
+          <el-option v-for="n in 8" :key="n" :value="n - 1" :label="`set ${n - 1}`" />
+        </el-select>
+      </label>
     </div>
   </div>
 </template>
@@ -60,7 +72,7 @@ const undo = useUndoHereStore()
 const isOpen = ref(false)
 const now = computed(() => props.revision.readAs)
 const isGltf = computed(() => /\.(glb|gltf)$/i.test(props.revision.fileName))
-const words = computed(() => `${UNITS[now.value.unit]}, ${now.value.up.toUpperCase()} up${now.value.uvSet > 0 ? `, UV set ${now.value.uvSet}` : ''}`)
+const words = computed(() => `${UNITS[now.value.unit]}, ${now.value.up.toUpperCase()} up${now.value.uvSet > 0 ? `, UV set ${now.value.uvSet}` : ''}${now.value.colorSet > 0 ? `, colours ${now.value.colorSet}` : ''}`)
 
 const longest = computed(() => {
   const box = props.revision.inspection?.bounds

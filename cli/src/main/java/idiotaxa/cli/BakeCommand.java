@@ -157,7 +157,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private int bake(OutputFolder folder) throws IOException {
     times.at("reading", 0);
-    Mesh target = MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(uvSet), Progress.NONE);
+    Mesh target = MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(uvSet, sourceFiles.isEmpty()), Progress.NONE);
     Preflight preflight = new Preflight();
     if (!target.hasUvs()) {
       preflight.addNoUvs(name(targetFile));
@@ -168,7 +168,7 @@ final class BakeCommand implements Callable<Integer> {
     BakeSources sources =
         sourceFiles.isEmpty()
             ? null
-            : BakeSources.read(sourceFiles, reading.as(0), target.frame(), sampling.threads(), opened);
+            : BakeSources.read(sourceFiles, reading.as(0, true), target.frame(), sampling.threads(), opened);
     times.at("reading the origin", 0);
     Palette palette = readPalette();
     preflight.addColours(palette.groups(), SheetImages.BACKGROUND);
@@ -375,7 +375,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private void checkArguments() {
     outputs.check();
-    reading.as(uvSet);
+    reading.as(uvSet, true);
     if (pair != null && !pair.equals("names") && !pair.equals("all")) {
       throw new IllegalArgumentException("--pair must be names or all, got " + pair);
     }
@@ -399,7 +399,7 @@ final class BakeCommand implements Callable<Integer> {
 
   private Mesh otherSet(int set) {
     try {
-      return MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(set), Progress.NONE);
+      return MeshFiles.read(FileBundle.beside(targetFile, opened), reading.as(set, sourceFiles.isEmpty()), Progress.NONE);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

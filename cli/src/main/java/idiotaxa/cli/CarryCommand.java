@@ -88,7 +88,7 @@ final class CarryCommand implements Callable<Integer> {
     if (!align.equals("none") && !align.equals("auto")) {
       throw new IllegalArgumentException("--align must be none or auto, got " + align);
     }
-    reading.as(0);
+    reading.as(0, true);
     if (threads < 1) {
       throw new IllegalArgumentException("--threads must be at least 1, got " + threads);
     }
@@ -106,8 +106,8 @@ final class CarryCommand implements Callable<Integer> {
   private int carry(IdOrigin given, OutputFolder folder) throws IOException {
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     progress.at("reading", 0);
-    Mesh old = MeshFiles.read(FileBundle.beside(oldFile, read), reading.as(0), progress);
-    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile, read), reading.as(0), progress);
+    Mesh old = MeshFiles.read(FileBundle.beside(oldFile, read), reading.as(0, true), progress);
+    Mesh fresh = MeshFiles.read(FileBundle.beside(newFile, read), reading.as(0, false), progress);
     OriginReading reading = read(old, given);
     folder.refuseToOverwrite(read.all(), List.of(meshName(), CARRY));
     int[] oldGroups = GroupedMesh.of(old, reading.surface()).groupOfFace();

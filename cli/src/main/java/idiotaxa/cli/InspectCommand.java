@@ -48,7 +48,7 @@ final class InspectCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws IOException {
-    ReadAs as = reading.as(uvSet);
+    ReadAs as = reading.as(uvSet, true);
     Map<String, ModelInspection> found = new LinkedHashMap<>();
     for (Path file : files) {
       String name = file.getFileName().toString();

@@ -12,12 +12,16 @@ final class ReadOptions {
   @Option(names = "--up", defaultValue = "y", description = "The models' axis that points up: y or z.")
   private String up;
 
+  @Option(names = "--color-set", defaultValue = "0", description = "Vertex colours of glTF that are read, from 0.")
+  private int colorSet;
+
   /**
    * @param uvSet that receives maps
+   * @param isOrigin whether groups are read from the model: another need not have the colours that are chosen
    * @throws IllegalArgumentException naming the option that is wrong
    */
-  ReadAs as(int uvSet) {
-    return new ReadAs(unit(), up(), uvSet);
+  ReadAs as(int uvSet, boolean isOrigin) {
+    return new ReadAs(unit(), up(), uvSet, isOrigin ? colorSet : 0);
   }
 
   private ReadAs.Unit unit() {

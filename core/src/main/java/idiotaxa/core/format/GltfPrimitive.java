@@ -22,7 +22,7 @@ final class GltfPrimitive {
   private final GltfAccessors accessors;
   private final MeshBuilder builder;
   private final String place;
-  private final int uvSet;
+  private final ReadAs as;
   private float[] uvs;
   private float[] textureUvs;
   private GltfTextureMapping mapping;
@@ -32,12 +32,9 @@ final class GltfPrimitive {
   private JsonNode attributes;
   private JsonNode targets;
 
-  /**
-   * @param uvSet the set that receives maps
-   */
   GltfPrimitive(
-      GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place, int uvSet) {
-    this.uvSet = uvSet;
+      GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place, ReadAs as) {
+    this.as = as;
     this.document = document;
     this.accessors = accessors;
     this.builder = builder;
@@ -61,10 +58,10 @@ final class GltfPrimitive {
     Integer known = firstVertexOfAccessor.get(positionAccessor);
     int first = known != null ? known : addVertices(positionAccessor);
     firstVertexOfAccessor.put(positionAccessor, first);
-    uvs = attribute("TEXCOORD_" + uvSet, 2, vertexCount);
+    uvs = attribute("TEXCOORD_" + as.uvSet(), 2, vertexCount);
     mapping = document.mappingOfMaterial(primitive.path("material").asInt(Mesh.NO_MATERIAL));
     textureUvs =
-        mapping.isPlain() && uvSet == 0 ? null : attribute("TEXCOORD_" + mapping.set(), 2, vertexCount);
+        mapping.isPlain() && as.uvSet() == 0 ? null : attribute("TEXCOORD_" + mapping.set(), 2, vertexCount);
     normals = attribute("NORMAL", 3, vertexCount);
     colors = readColors(vertexCount);
     int material = primitive.path("material").asInt(Mesh.NO_MATERIAL);
@@ -121,15 +118,16 @@ final class GltfPrimitive {
   }
 
   private int[] readColors(int vertexCount) {
-    if (!attributes.has("COLOR_0")) {
+    String name = "COLOR_" + as.colorSet();
+    if (!attributes.has(name)) {
       return null;
     }
-    int accessor = attributes.path("COLOR_0").asInt(-1);
+    int accessor = attributes.path(name).asInt(-1);
     int components = accessors.components(accessor);
     if (components != 3 && components != 4) {
-      throw document.refuse(place, "COLOR_0 must be VEC3 or VEC4");
+      throw document.refuse(place, name + " must be VEC3 or VEC4");
     }
-    float[] linear = attribute("COLOR_0", components, vertexCount);
+    float[] linear = attribute(name, components, vertexCount);
     int[] out = new int[vertexCount];
     Parallel.ranges(
         vertexCount, RANGE, Parallel.cores(), (from, to) -> encodeColors(linear, components, from, to, out));

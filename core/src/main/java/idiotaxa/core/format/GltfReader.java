@@ -15,7 +15,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Reads glTF 2.0: every node with a mesh becomes a part (every instance of it one), node transforms are applied in double
- * precision, a mirrored one turns the winding. Skins stand as their joints do, morph targets by their weights. COLOR_0 is linear in the file and sRGB in the mesh;
+ * precision, a mirrored one turns the winding. Skins stand as their joints do, morph targets by their weights. Colours are linear in the file and sRGB in the mesh;
  * v runs down in the file and up in the mesh.
  */
 final class GltfReader {
@@ -25,7 +25,7 @@ final class GltfReader {
 
   private final FileBundle bundle;
   private final Progress progress;
-  private final int uvSet;
+  private final ReadAs as;
   private final MeshBuilder builder = new MeshBuilder();
   private GltfDocument document;
   private GltfAccessors accessors;
@@ -34,12 +34,9 @@ final class GltfReader {
   private GltfCost cost;
   private boolean isCounting;
 
-  /**
-   * @param uvSet the set that receives maps
-   */
-  GltfReader(FileBundle bundle, int uvSet, Progress progress) {
+  GltfReader(FileBundle bundle, ReadAs as, Progress progress) {
     this.bundle = bundle;
-    this.uvSet = uvSet;
+    this.as = as;
     this.progress = progress;
     builder.seekFrame();
   }
@@ -190,7 +187,7 @@ final class GltfReader {
     for (JsonNode primitive : mesh.path("primitives")) {
       progress.checkCancelled();
       String place = "mesh " + index + ", primitive " + p++;
-      new GltfPrimitive(document, accessors, builder, place, uvSet)
+      new GltfPrimitive(document, accessors, builder, place, as)
           .read(primitive, part, pose, firstVertexOfAccessor);
     }
   }

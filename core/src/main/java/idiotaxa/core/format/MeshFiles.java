@@ -55,6 +55,13 @@ public final class MeshFiles {
       throw new FormatException(
           bundle.mainName(), "", "there is no UV set " + as.uvSet(), "choose one that it has; the first is 0");
     }
+    if (as.colorSet() > 0 && (!mesh.hasColors() || !GltfDocument.isGltf(bundle))) {
+      throw new FormatException(
+          bundle.mainName(),
+          "",
+          "there are no vertex colours of set " + as.colorSet(),
+          "choose a set that it has; the first is 0");
+    }
     checkFinite(bundle.mainName(), mesh.positions());
     if (!mesh.frame().in(1, UpAxis.Y).equals(mesh.frame())) {
       // It says its unit and axis itself.
@@ -86,13 +93,13 @@ public final class MeshFiles {
     ByteBuffer bytes = bundle.openMain();
     String name = bundle.mainName().toLowerCase(Locale.ROOT);
     if (GltfDocument.isGlb(bytes)) {
-      return new GltfReader(bundle, as.uvSet(), progress).readGlb(bytes);
+      return new GltfReader(bundle, as, progress).readGlb(bytes);
     }
     if (bytes.remaining() >= 4 && bytes.getInt(0) >>> 8 == PLY_MAGIC) {
       return new PlyReader(bundle.mainName(), bytes, progress).read();
     }
     if (GltfDocument.isGltf(bundle)) {
-      return new GltfReader(bundle, as.uvSet(), progress).readGltf(bytes);
+      return new GltfReader(bundle, as, progress).readGltf(bytes);
     }
     if (name.endsWith(".obj")) {
       return new ObjReader(bundle, progress).read(bytes);

@@ -9,10 +9,11 @@ import java.util.Locale;
  * @param unit of its coordinates
  * @param up its axis that points up
  * @param uvSet number of the UV set that receives maps, 0 … 7; files other than glTF have only set 0
+ * @param colorSet number of the vertex colours that are read, the same
  */
-public record ReadAs(Unit unit, UpAxis up, int uvSet) {
+public record ReadAs(Unit unit, UpAxis up, int uvSet, int colorSet) {
   /** As most files are. */
-  public static final ReadAs USUAL = new ReadAs(Unit.M, UpAxis.Y, 0);
+  public static final ReadAs USUAL = new ReadAs(Unit.M, UpAxis.Y, 0, 0);
 
   static final int LAST_SET = 7;
 
@@ -56,11 +57,14 @@ public record ReadAs(Unit unit, UpAxis up, int uvSet) {
     if (uvSet < 0 || uvSet > LAST_SET) {
       throw new IllegalArgumentException("a UV set is 0 … " + LAST_SET + ", got " + uvSet);
     }
+    if (colorSet < 0 || colorSet > LAST_SET) {
+      throw new IllegalArgumentException("a set of vertex colours is 0 … " + LAST_SET + ", got " + colorSet);
+    }
   }
 
   /** The same with another UV set. */
   public ReadAs withUvSet(int other) {
-    return new ReadAs(unit, up, other);
+    return new ReadAs(unit, up, other, colorSet);
   }
 
   /** {@code y} or {@code z}. */

@@ -26,7 +26,7 @@ class FrameTest {
   private static final double X = 500_000;
   private static final double Y = 5_000_000;
   private static final double[][] SQUARE = {{0, 0, 0.25}, {0.125, 0, 0.25}, {0.125, 0.0625, 0.25}, {0, 0.0625, 0.25}};
-  private static final ReadAs MILLIMETRES = new ReadAs(ReadAs.Unit.MM, UpAxis.Z, 0);
+  private static final ReadAs MILLIMETRES = new ReadAs(ReadAs.Unit.MM, UpAxis.Z, 0, 0);
 
   @TempDir Path folder;
 
@@ -130,7 +130,7 @@ class FrameTest {
   @Test
   void unitsAreExact() throws IOException {
     for (ReadAs.Unit unit : ReadAs.Unit.values()) {
-      Mesh mesh = read("unit.obj", obj(0, 0, 8), new ReadAs(unit, UpAxis.Y, 0));
+      Mesh mesh = read("unit.obj", obj(0, 0, 8), new ReadAs(unit, UpAxis.Y, 0, 0));
       assertThat(side(mesh, 0)).isCloseTo(unit.metres(), within(1e-7));
       assertThat(ReadAs.Unit.parse(unit.word())).isEqualTo(unit);
     }
@@ -147,7 +147,7 @@ class FrameTest {
     Mesh merged = MeshMerger.merge(List.of(one, other));
     assertThat(merged.frame()).isEqualTo(one.frame());
     assertThat(merged.positions()[12] - merged.positions()[0]).isCloseTo(600, within(1e-4f));
-    Mesh millimetres = read("mm.obj", obj(1000 * X, 1000 * Y, 1000), new ReadAs(ReadAs.Unit.MM, UpAxis.Y, 0));
+    Mesh millimetres = read("mm.obj", obj(1000 * X, 1000 * Y, 1000), new ReadAs(ReadAs.Unit.MM, UpAxis.Y, 0, 0));
     float[] there = millimetres.in(one.frame()).positions();
     for (int i = 0; i < there.length; i++) {
       assertThat(there[i]).isCloseTo(one.positions()[i], within(1e-4f));
@@ -162,15 +162,30 @@ class FrameTest {
     int own = gltf.floats(0, 1, 0.5, 1, 0, 0.5).accessor(gltf.view(""), GltfFixture.FLOAT, 3, "VEC2", "");
     String text =
         gltf.json("\"attributes\": {\"POSITION\": %d, \"TEXCOORD_0\": %d, \"TEXCOORD_1\": %d}".formatted(positions, tiled, own), "");
-    Mesh second = read("a.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 1));
+    Mesh second = read("a.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 1, 0));
     assertThat(second.cornerUv()).containsExactly(0, 0, 0.5f, 0, 0, 0.5f);
     assertThat(second.textureUv()).as("textures stay where they are").containsExactly(0, 0, 4, 0, 0, 4);
     assertThat(read("a.gltf", text, ReadAs.USUAL).cornerUv()).containsExactly(0, 0, 4, 0, 0, 4);
-    assertThatThrownBy(() -> read("a.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 2)))
+    assertThatThrownBy(() -> read("a.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 2, 0)))
         .isInstanceOf(FormatException.class)
         .hasMessageContaining("no UV set 2");
-    assertThatThrownBy(() -> read("a.obj", obj(0, 0, 1), new ReadAs(ReadAs.Unit.M, UpAxis.Y, 1)))
+    assertThatThrownBy(() -> read("a.obj", obj(0, 0, 1), new ReadAs(ReadAs.Unit.M, UpAxis.Y, 1, 0)))
         .hasMessageContaining("no UV set 1");
-    assertThatThrownBy(() -> new ReadAs(ReadAs.Unit.M, UpAxis.Y, 8)).hasMessageContaining("0 … 7, got 8");
+    assertThatThrownBy(() -> new ReadAs(ReadAs.Unit.M, UpAxis.Y, 8, 0)).hasMessageContaining("0 … 7, got 8");
+  }
+
+  @Test
+  void theVertexColoursAreChosen() throws IOException {
+    GltfFixture gltf = new GltfFixture();
+    int positions = gltf.positions(0, 0, 0, 1, 0, 0, 0, 1, 0);
+    int white = gltf.floats(1, 1, 1, 1, 1, 1, 1, 1, 1).accessor(gltf.view(""), GltfFixture.FLOAT, 3, "VEC3", "");
+    int red = gltf.floats(1, 0, 0, 1, 0, 0, 1, 0, 0).accessor(gltf.view(""), GltfFixture.FLOAT, 3, "VEC3", "");
+    String text =
+        gltf.json("\"attributes\": {\"POSITION\": %d, \"COLOR_0\": %d, \"COLOR_1\": %d}".formatted(positions, white, red), "");
+    assertThat(read("c.gltf", text, ReadAs.USUAL).cornerColor()).containsOnly(0xFFFFFFFF);
+    assertThat(read("c.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 0, 1)).cornerColor()).containsOnly(0xFFFF0000);
+    assertThatThrownBy(() -> read("c.gltf", text, new ReadAs(ReadAs.Unit.M, UpAxis.Y, 0, 2)))
+        .hasMessageContaining("no vertex colours of set 2");
+    assertThatThrownBy(() -> new ReadAs(ReadAs.Unit.M, UpAxis.Y, 0, -1)).hasMessageContaining("0 … 7, got -1");
   }
 }

@@ -165,7 +165,7 @@ public class RevisionStore {
    */
   public Geometry geometry(long id) {
     return db.select(
-            REVISION.UV_BLOB_ID, REVISION.PART_EDITS, ASSET.LOCAL_X, ASSET.LOCAL_Y, ASSET.LOCAL_Z, REVISION.UNIT, REVISION.UP_AXIS, REVISION.UV_SET)
+            REVISION.UV_BLOB_ID, REVISION.PART_EDITS, ASSET.LOCAL_X, ASSET.LOCAL_Y, ASSET.LOCAL_Z, REVISION.UNIT, REVISION.UP_AXIS, REVISION.UV_SET, REVISION.COLOR_SET)
         .from(REVISION)
         .join(ASSET)
         .on(ASSET.ID.eq(REVISION.ASSET_ID))
@@ -176,7 +176,7 @@ public class RevisionStore {
                     r.value1(),
                     r.value2(),
                     LocalOrigin.of(r.value3(), r.value4(), r.value5()),
-                    readAs(r.value6(), r.value7(), r.value8())))
+                    readAs(r.value6(), r.value7(), r.value8(), r.value9())))
         .orElseThrow(() -> new NotFoundException("revision", id));
   }
 
@@ -344,6 +344,7 @@ public class RevisionStore {
                 .set(REVISION.UNIT, as.unit().word())
                 .set(REVISION.UP_AXIS, as.upWord())
                 .set(REVISION.UV_SET, as.uvSet())
+                .set(REVISION.COLOR_SET, as.colorSet())
                 .set(REVISION.GEOMETRY_VERSION, version + 1)
                 .where(REVISION.ID.eq(id), REVISION.GEOMETRY_VERSION.eq(version))
                 .execute()
@@ -450,10 +451,10 @@ public class RevisionStore {
         r.getUvBlobId(),
         r.getGeometryVersion(),
         r.getTrashedAt() != null,
-        readAs(r.getUnit(), r.getUpAxis(), r.getUvSet()));
+        readAs(r.getUnit(), r.getUpAxis(), r.getUvSet(), r.getColorSet()));
   }
 
-  private static ReadAs readAs(String unit, String up, int uvSet) {
-    return new ReadAs(ReadAs.Unit.parse(unit), ReadAs.parseUp(up), uvSet);
+  private static ReadAs readAs(String unit, String up, int uvSet, int colorSet) {
+    return new ReadAs(ReadAs.Unit.parse(unit), ReadAs.parseUp(up), uvSet, colorSet);
   }
 }

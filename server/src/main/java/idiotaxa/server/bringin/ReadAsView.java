@@ -8,14 +8,21 @@ import io.swagger.v3.oas.annotations.media.Schema;
  *
  * @param unit of its coordinates
  * @param up its axis that points up
- * @param uvSet number of the UV set that receives maps, from 0; only glTF has more than one
+ * @param uvSet number of the UV set that receives maps, from 0; only glTF has more than one; absent for 0
+ * @param colorSet number of the vertex colours that are read, the same
  */
 public record ReadAsView(
     @Schema(allowableValues = {"mm", "cm", "m", "in", "ft"}) String unit,
     @Schema(allowableValues = {"y", "z"}) String up,
-    int uvSet) {
+    Integer uvSet,
+    Integer colorSet) {
+  public ReadAsView {
+    uvSet = uvSet == null ? 0 : uvSet;
+    colorSet = colorSet == null ? 0 : colorSet;
+  }
+
   static ReadAsView of(ReadAs as) {
-    return new ReadAsView(as.unit().word(), as.upWord(), as.uvSet());
+    return new ReadAsView(as.unit().word(), as.upWord(), as.uvSet(), as.colorSet());
   }
 
   /**
@@ -25,6 +32,6 @@ public record ReadAsView(
     if (unit == null || up == null) {
       throw new IllegalArgumentException((unit == null ? "unit" : "up") + " is missing.");
     }
-    return new ReadAs(ReadAs.Unit.parse(unit), ReadAs.parseUp(up), uvSet);
+    return new ReadAs(ReadAs.Unit.parse(unit), ReadAs.parseUp(up), uvSet, colorSet);
   }
 }

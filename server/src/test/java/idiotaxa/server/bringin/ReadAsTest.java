@@ -37,7 +37,7 @@ class ReadAsTest {
     long asset = api.createAsset("in millimetres");
     long id = api.bringIn(asset, "target", TestModels.twoQuads()).get("id").asLong();
     api.post("/api/assets/" + asset + "/revisions/" + id + "/proposal?from=materials", "");
-    assertThat(revision(asset, id).get("readAs").toString()).isEqualTo("{\"unit\":\"m\",\"up\":\"y\",\"uvSet\":0}");
+    assertThat(revision(asset, id).get("readAs").toString()).isEqualTo("{\"unit\":\"m\",\"up\":\"y\",\"uvSet\":0,\"colorSet\":0}");
     int version = revision(asset, id).get("geometryVersion").asInt();
     assertThat(put(asset, id, version, as("mm", "z", 0))).isEqualTo(204);
     JsonNode now = revision(asset, id);
@@ -50,6 +50,8 @@ class ReadAsTest {
     assertThat(application.bean(MeshCache.class).get(id).mesh().frame().up()).isEqualTo(UpAxis.Z);
     assertThat(put(asset, id, version, as("m", "y", 0))).as("somebody else was first").isEqualTo(409);
     assertThat(put(asset, id, version + 1, as("m", "y", 1))).as("an OBJ has one set").isEqualTo(422);
+    String second = "{\"unit\": \"m\", \"up\": \"y\", \"colorSet\": 1}";
+    assertThat(put(asset, id, version + 1, second)).as("nor has it a second set of colours").isEqualTo(422);
     assertThat(put(asset, id, version + 1, as("mile", "y", 0))).isEqualTo(400);
     assertThat(put(asset, id, version + 1, "{\"unit\": \"m\"}")).isEqualTo(400);
     assertThat(revision(asset, id).get("readAs").get("unit").asString()).isEqualTo("mm");

@@ -1,5 +1,6 @@
 package idiotaxa.core.format;
 
+import idiotaxa.core.file.XmlText;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Srgb;
@@ -34,7 +35,7 @@ public final class MaterialXWriter {
 
   private static void material(StringBuilder text, String name, Material material) {
     text.append("  <standard_surface name=\"").append(name).append("_surface\" type=\"surfaceshader\"");
-    text.append(" doc=\"").append(escaped(material.name())).append("\">\n");
+    text.append(" doc=\"").append(XmlText.escaped(material.name())).append("\">\n");
     text.append("    <input name=\"base\" type=\"float\" value=\"1\" />\n");
     text.append("    <input name=\"base_color\" type=\"color3\" value=\"");
     for (int shift = 16; shift >= 0; shift -= 8) {
@@ -62,13 +63,5 @@ public final class MaterialXWriter {
     String places = String.join(", ", parts.stream().map(p -> paths.subset(p, material)).toList());
     text.append("    <materialassign name=\"").append(name).append("_faces\" material=\"").append(name);
     text.append("\" geom=\"").append(places).append("\" />\n");
-  }
-
-  private static String escaped(String text) {
-    return text.replaceAll("\\p{Cntrl}+", " ")
-        .replace("&", "&amp;")
-        .replace("<", "&lt;")
-        .replace(">", "&gt;")
-        .replace("\"", "&quot;");
   }
 }

@@ -1,5 +1,6 @@
 package idiotaxa.core.image;
 
+import idiotaxa.core.file.XmlText;
 import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -118,19 +119,11 @@ public final class OpenRasterWriter {
       xml.append(
           "    <layer name=\"%s\" src=\"%s\" x=\"0\" y=\"0\" opacity=\"1.0\" visibility=\"%s\" composite-op=\"%s\"/>\n"
               .formatted(
-                  escaped(layer.name()),
+                  XmlText.escaped(layer.name()),
                   path(l),
                   layer.isVisible() ? "visible" : "hidden",
                   isSum && layer.isVisible() ? "svg:plus" : "svg:src-over"));
     }
     return xml.append("  </stack>\n</image>\n").toString();
-  }
-
-  private static String escaped(String text) {
-    return text.replaceAll("\\p{Cntrl}+", " ")
-        .replace("&", "&amp;")
-        .replace("<", "&lt;")
-        .replace(">", "&gt;")
-        .replace("\"", "&quot;");
   }
 }

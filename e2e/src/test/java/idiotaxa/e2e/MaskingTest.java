@@ -273,6 +273,6 @@ class MaskingTest extends OnTheDemo {
     assertThat(found).containsText("new");
     artist.button("Keep it as a bake").click();
     assertThat(page.getByLabel("Masks of groups").locator("li")).hasCount(2);
-    assertThat(page.getByLabel("Masks of groups")).containsText("#");
+    assertThat(page.getByLabel("Masks of groups")).containsText("deep sky blue");
   }
 }

@@ -20,7 +20,7 @@
           {{ count(revision.inspection.parts.length, 'part') }}</template
         >
       </p>
-      <read-as-box v-if="revision.inspection" :key="revision.id" :revision="revision" :asset-id="assetId" />
+      <read-as-box v-if="revision.inspection && !saysAll" :key="revision.id" :revision="revision" :asset-id="assetId" />
     </div>
 
     <job-line v-if="uploading" :share="uploading.share" :doing="`sending ${uploading.name}`">
@@ -56,7 +56,7 @@
 
 <script setup lang="ts">
 import { ElButton } from 'element-plus'
-import { ref, shallowRef, useTemplateRef } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import { api } from '@/api/client'
 import { uploadModel } from '@/api/upload'
 import JobLine from '@/components/job-line.vue'
@@ -85,6 +85,9 @@ const props = defineProps<{
 const emit = defineEmits<{ show: [] }>()
 
 const store = useAssetStore()
+
+/** OpenUSD says its unit and axis, and has one set of UVs. */
+const saysAll = computed(() => /\.usda$/i.test(props.revision?.fileName ?? ''))
 const undo = useUndoHereStore()
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
 const isOver = ref(false)

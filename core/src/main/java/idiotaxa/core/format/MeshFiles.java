@@ -63,11 +63,8 @@ public final class MeshFiles {
           "choose a set that it has; the first is 0");
     }
     checkFinite(bundle.mainName(), mesh.positions());
-    if (!mesh.frame().in(1, UpAxis.Y).equals(mesh.frame())) {
-      // It says its unit and axis itself.
-      return mesh;
-    }
-    boolean isTurned = as.unit() != ReadAs.Unit.M || as.up() != UpAxis.Y;
+    boolean isUsd = bundle.mainName().toLowerCase(Locale.ROOT).endsWith(".usda");
+    boolean isTurned = !isUsd && (as.unit() != ReadAs.Unit.M || as.up() != UpAxis.Y);
     return isTurned ? mesh.in(as.unit().metres(), as.up()) : mesh;
   }
 

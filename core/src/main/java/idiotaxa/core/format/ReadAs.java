@@ -6,7 +6,7 @@ import java.util.Locale;
 /**
  * What a file does not say of itself.
  *
- * @param unit of its coordinates
+ * @param unit of its coordinates; without meaning for USD, which says its own
  * @param up its axis that points up
  * @param uvSet number of the UV set that receives maps, 0 … 7; files other than glTF have only set 0
  * @param colorSet number of the vertex colours that are read, the same

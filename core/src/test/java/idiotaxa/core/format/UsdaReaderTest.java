@@ -11,6 +11,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.UpAxis;
+import idiotaxa.core.work.Progress;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -145,6 +146,13 @@ class UsdaReaderTest {
       assertThat(two[3 + k]).isCloseTo(7 + (k == 1 ? 1 : 0), within(1e-5f));
       assertThat(two[9 + k]).isCloseTo(7 + (k == 2 ? 1 : 0), within(1e-5f));
     }
+  }
+
+  @Test
+  void itsOwnUnitHoldsWhateverIsSaidBeside() throws IOException {
+    Path file = Files.writeString(folder.resolve("own.usda"), scene("", "def Mesh \"m\" {\n" + square("") + "}\n"));
+    Mesh mesh = MeshFiles.read(FileBundle.beside(file), new ReadAs(ReadAs.Unit.MM, UpAxis.Z, 0, 0), Progress.NONE);
+    assertThat(mesh.positions()).startsWith(0, 0, 0, 1, 0, 0);
   }
 
   @Test

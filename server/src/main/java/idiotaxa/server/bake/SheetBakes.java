@@ -37,6 +37,8 @@ class SheetBakes implements JobWork {
   private static final long BYTES_A_TEXEL = 12;
   /** Of a triangle: mesh, hierarchy and what is derived while they are built. */
   private static final long BYTES_A_TRIANGLE = 300;
+  /** Of its three corners, where rules by vertex colour claim them: group and colour while the rules are tried, then numbers. */
+  private static final long BYTES_A_CLAIMED_TRIANGLE = 60;
 
   private static final TypeReference<Map<String, String>> PART_KEYS = new TypeReference<>() {};
 
@@ -76,8 +78,10 @@ class SheetBakes implements JobWork {
   @Override
   public long memoryBytes(long sheetId) {
     BakeRow bake = bakes.find(sheet(sheetId).bakeId()).orElseThrow();
-    long size = json.readValue(bake.settings(), BakeSettings.class).size();
-    return BYTES_A_TEXEL * size * size + BYTES_A_TRIANGLE * inputs.triangles(bake);
+    BakeSettings settings = json.readValue(bake.settings(), BakeSettings.class);
+    long size = settings.size();
+    long aTriangle = BYTES_A_TRIANGLE + (settings.origin() == IdOrigin.CLAIMS ? BYTES_A_CLAIMED_TRIANGLE : 0);
+    return BYTES_A_TEXEL * size * size + aTriangle * inputs.triangles(bake);
   }
 
   private SheetRow sheet(long sheetId) {

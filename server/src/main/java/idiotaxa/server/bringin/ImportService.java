@@ -115,10 +115,10 @@ public class ImportService {
     return replaces != null ? revisions.find(replaces) : revisions.currentTarget(assetId);
   }
 
-  /** glTF is always in metres with Y up. */
+  /** glTF is always in metres with Y up, and USD says what it is in. */
   private static boolean saysItsUnit(String main) {
     String name = main.toLowerCase(Locale.ROOT);
-    return name.endsWith(".glb") || name.endsWith(".gltf");
+    return name.endsWith(".glb") || name.endsWith(".gltf") || name.endsWith(".usda");
   }
 
   /** A, B … Z, then 27, 28 … */

@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Duration;
@@ -114,8 +115,12 @@ class HandoffFolder {
     }
     Instant old = Instant.now().minus(ABANDONED);
     for (Path path : left) {
-      if (Files.getLastModifiedTime(path).toInstant().isBefore(old)) {
-        delete(path);
+      try {
+        if (Files.getLastModifiedTime(path).toInstant().isBefore(old)) {
+          delete(path);
+        }
+      } catch (NoSuchFileException e) {
+        // Another process has just put it into its place, or swept it too.
       }
     }
   }
@@ -126,8 +131,10 @@ class HandoffFolder {
     }
     try (Stream<Path> paths = Files.walk(folder)) {
       for (Path path : paths.sorted(Comparator.reverseOrder()).toList()) {
-        Files.delete(path);
+        Files.deleteIfExists(path);
       }
+    } catch (UncheckedIOException e) {
+      throw e.getCause();
     }
   }
 }

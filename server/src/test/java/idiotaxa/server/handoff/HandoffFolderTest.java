@@ -11,12 +11,14 @@ import idiotaxa.server.running.RunningApplication;
 import idiotaxa.server.running.SortedAsset;
 import idiotaxa.server.web.ConflictException;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -104,6 +106,39 @@ class HandoffFolderTest {
     assertThat(seen).hasSize(1).doesNotContain(0);
     try (Stream<Path> all = Files.list(watched)) {
       assertThat(all).hasSize(1);
+    }
+  }
+
+  /** Another process unpacks beside and renames, again and again, while this one looks for what was left behind. */
+  @Test
+  void whatAnotherProcessPutsIntoItsPlaceMeanwhileIsNothingToSayNoTo() throws Exception {
+    long handoff = packed();
+    Path watched = temp.resolve("watched");
+    HandoffFolder folder = folder(watched);
+    folder.deliver(handoff);
+    AtomicInteger renamed = new AtomicInteger();
+    Thread other =
+        new Thread(
+            () -> {
+              try {
+                while (!Thread.interrupted()) {
+                  Path coming = Files.createDirectory(watched.resolve(".coming-" + renamed.incrementAndGet()));
+                  Path place = watched.resolve("other");
+                  Files.move(coming, place);
+                  Files.delete(place);
+                }
+              } catch (IOException e) {
+                throw new UncheckedIOException(e);
+              }
+            });
+    other.start();
+    try {
+      for (int i = 0; i < 300 || renamed.get() < 300; i++) {
+        assertThat(folder.deliver(handoff)).isEqualTo("Watched-sign-a-" + handoff);
+      }
+    } finally {
+      other.interrupt();
+      other.join();
     }
   }
 }

@@ -3,7 +3,7 @@
     <button v-work class="word-button" type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">Read as {{ words }}</button>
     <p v-if="proposal && !isOpen" class="small">
       It is {{ length(longest) }} long.
-      <button v-work class="link" type="button" :disabled="isUnderWay" @click="put({ ...now, unit: proposal })">
+      <button v-work class="word-button" type="button" :disabled="isUnderWay" @click="put({ ...now, unit: proposal })">
         Read it as {{ UNITS[proposal] }}
       </button>
     </p>
@@ -100,15 +100,5 @@ const { isUnderWay, run: put } = useOneAtATime(async (as: ReadAs) => {
   width: 100%;
   grid-template-columns: repeat(auto-fit, minmax(84px, 1fr));
   gap: 6px;
-}
-
-.link {
-  padding: 0;
-  border: none;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
 }
 </style>

@@ -62,7 +62,7 @@ final class UsdaText {
     return root;
   }
 
-  FormatException refuse(String problem) {
+  private FormatException refuse(String problem) {
     int line = 1;
     for (int i = 0; i < Math.min(at, bytes.limit()); i++) {
       line += bytes.get(i) == '\n' ? 1 : 0;
@@ -285,15 +285,24 @@ final class UsdaText {
 
   /** A list or a tuple: of numbers as {@link Numbers}, tuples of numbers among them, else of what it holds. */
   private Object list(char end, int depth) {
-    at++;
     DoubleArrayList numbers = new DoubleArrayList();
     List<Object> others = new ArrayList<>();
+    fill(end, depth, numbers, others);
+    return others.isEmpty() ? new Numbers(numbers) : others;
+  }
+
+  /** Tuples of numbers are by far the most of a file: they go straight into the list that holds them. */
+  private void fill(char end, int depth, DoubleArrayList numbers, List<Object> others) {
+    if (depth > MAX_DEPTH) {
+      throw refuse("values are nested deeper than " + MAX_DEPTH);
+    }
+    at++;
     while (!take(end)) {
       if (at >= bytes.limit()) {
         throw refuse("the file ends within a list");
       }
-      if (peek() == '(' && others.isEmpty()) {
-        tuple(numbers, others, depth);
+      if (peek() == '(') {
+        fill(')', depth + 1, numbers, others);
         continue;
       }
       Object item = value(depth + 1);
@@ -305,39 +314,6 @@ final class UsdaText {
         others.add(item);
       }
     }
-    return others.isEmpty() ? new Numbers(numbers) : others;
-  }
-
-  /** Tuples of numbers are by far the most of a file: they go straight into the list. */
-  private void tuple(DoubleArrayList numbers, List<Object> others, int depth) {
-    Object item = list(')', depth + 1, numbers);
-    if (item != null) {
-      others.add(item);
-    }
-  }
-
-  private Object list(char end, int depth, DoubleArrayList into) {
-    if (depth > MAX_DEPTH) {
-      throw refuse("values are nested deeper than " + MAX_DEPTH);
-    }
-    at++;
-    List<Object> others = new ArrayList<>();
-    while (!take(end)) {
-      if (at >= bytes.limit()) {
-        throw refuse("the file ends within a list");
-      }
-      if (peek() == '(') {
-        tuple(into, others, depth);
-        continue;
-      }
-      Object item = value(depth + 1);
-      if (item instanceof Double number) {
-        into.add(number);
-      } else if (item != null) {
-        others.add(item);
-      }
-    }
-    return others.isEmpty() ? null : others;
   }
 
   private String string() {

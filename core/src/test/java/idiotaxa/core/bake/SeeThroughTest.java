@@ -130,15 +130,14 @@ class SeeThroughTest {
     builder.part("both");
     int net = builder.material(Material.named("net").withOpacity(new Opacity(Opacity.Mode.BLEND, 0, 0)));
     quad(builder, 0.02, net, null);
-    MeshBuilder aside = builder;
-    int first = aside.vertexCount();
-    aside.vertex(1.001, 0, 0.01);
-    aside.vertex(2, 0, 0.01);
-    aside.vertex(2, 1, 0.01);
-    aside.face(0, Mesh.NO_MATERIAL);
+    int first = builder.vertexCount();
+    builder.vertex(1.001, 0, 0.01);
+    builder.vertex(2, 0, 0.01);
+    builder.vertex(2, 1, 0.01);
+    builder.face(0, Mesh.NO_MATERIAL);
     for (int k = 0; k < 3; k++) {
-      aside.corner(first + k);
-      aside.uv(0, 0);
+      builder.corner(first + k);
+      builder.uv(0, 0);
     }
     Mesh source = builder.build();
     char[] groups = bake(source, SeeThrough.of(source, List.of()));

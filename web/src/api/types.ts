@@ -110,9 +110,9 @@ export type CleanedImage = S['ForeignImageCleaned']
 /** A line of a template, as recipes have it. */
 export interface TemplateLine {
   what: 'idMap' | 'indexMap' | 'filteredIdMap' | 'mask' | 'pack' | 'layers' | 'coverage' | 'mesh' | 'palette'
-  of?: 'groups' | 'masks' | 'all' | string[]
+  of?: 'groups' | 'masks' | 'all' | 'original' | string[]
   format?: string
-  carries?: 'vertexColors' | 'materials' | 'nothing'
+  carries?: 'vertexColors' | 'materials' | 'numbers' | 'nothing'
   triangulated?: boolean
   name: string
   padded?: boolean | 'both'

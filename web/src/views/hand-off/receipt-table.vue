@@ -79,6 +79,7 @@ function layerWords(layers: ChannelReceipt[]): string {
 
 function meshWords(m: Receipt['meshes'][number]): string {
   if (m.carries === 'nothing') return 'clean, nothing to compare'
+  if (m.faces === 0) return 'as it came, not compared'
   const beside = m.beside > 0 ? `; ${count(m.beside, 'face')} on no sheet with an ID map` : ''
   return `${count(m.faces, 'face')}, ${m.differing === 0 ? 'each as the ID map at its middle' : `${m.differing} differ from the ID map at their middle`}${beside}`
 }

@@ -13,13 +13,14 @@
           <el-option value="names" label="these only" />
         </el-select>
       </template>
-      <el-select v-if="formats.length" :model-value="line.format" size="small" class="format" :aria-label="`Line ${index + 1}: format`" @change="setFormat">
-        <el-option v-for="f in formats" :key="f" :value="f" :label="f.toUpperCase()" />
+      <el-select v-if="formats.length" :model-value="format" size="small" class="format" :aria-label="`Line ${index + 1}: format`" @change="setFormat">
+        <el-option v-for="f in formats" :key="f" :value="f" :label="f === 'original' ? 'as it came' : f.toUpperCase()" />
       </el-select>
       <el-select v-if="line.what === 'mesh'" :model-value="line.carries" size="small" class="carries" :aria-label="`Line ${index + 1}: carries`" @change="(carries: TemplateLine['carries']) => put({ carries })">
         <el-option value="vertexColors" label="with vertex colours" />
         <el-option v-if="line.format !== 'ply'" value="materials" label="with a material a group" />
-        <el-option value="nothing" label="clean" />
+        <el-option v-if="isOriginal" value="numbers" label="with group numbers" />
+        <el-option value="nothing" :label="isOriginal ? 'without vertex colours' : 'clean'" />
       </el-select>
       <el-select v-if="isImage" :model-value="String(line.padded ?? true)" size="small" class="padded" :aria-label="`Line ${index + 1}: padding`" @change="setPadded">
         <el-option value="true" label="padded" />
@@ -86,14 +87,16 @@ const WORDS: Record<TemplateLine['what'], string> = {
   palette: 'Palette'
 }
 const FORMATS: Partial<Record<TemplateLine['what'], string[]>> = {
-  mesh: ['glb', 'obj', 'ply', 'usda'],
+  mesh: ['glb', 'obj', 'ply', 'usda', 'original'],
   palette: ['json', 'csv']
 }
 
 const hasSelection = computed(() => ['mask', 'pack', 'layers'].includes(props.line.what))
 const isImage = computed(() => props.line.what !== 'mesh' && props.line.what !== 'palette')
 const formats = computed(() => FORMATS[props.line.what] ?? [])
-const canCut = computed(() => props.line.what === 'mesh' && props.line.format !== 'glb')
+const isOriginal = computed(() => props.line.what === 'mesh' && props.line.of === 'original')
+const format = computed(() => (isOriginal.value ? 'original' : props.line.format))
+const canCut = computed(() => props.line.what === 'mesh' && !isOriginal.value && props.line.format !== 'glb')
 const selection = computed(() => (Array.isArray(props.line.of) ? 'names' : (props.line.of ?? 'all')))
 
 function isOn(e: Event): boolean {
@@ -114,11 +117,18 @@ function setPadded(word: string): void {
 
 /** The name's ending goes along with the format, where it was that of the old one. */
 function setFormat(format: string): void {
-  const old = `.${props.line.format}`
+  const old = isOriginal.value ? '' : `.${props.line.format}`
   const { name } = props.line
+  const stem = name.endsWith(old) ? name.slice(0, name.length - old.length) : name
+  if (format === 'original') {
+    emit('change', { what: 'mesh', of: 'original', carries: props.line.carries, name: stem })
+    return
+  }
   put({
     format,
-    name: name.endsWith(old) ? `${name.slice(0, -old.length)}.${format}` : name,
+    of: undefined,
+    name: name.endsWith(old) ? `${stem}.${format}` : name,
+    ...(props.line.carries === 'numbers' ? { carries: 'vertexColors' as const } : {}),
     ...(format === 'ply' && props.line.carries === 'materials' ? { carries: 'vertexColors' as const } : {}),
     ...(format === 'glb' ? { triangulated: false } : {})
   })
@@ -159,7 +169,7 @@ function setFormat(format: string): void {
 }
 
 .format {
-  width: 82px;
+  width: 104px;
 }
 
 .carries {

@@ -16,6 +16,7 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.file.ReadFiles;
 import idiotaxa.core.handoff.HandoffOutputs;
+import idiotaxa.core.handoff.OriginalModel;
 import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.handoff.SheetGroups;
 import idiotaxa.core.handoff.GroupedMesh;
@@ -296,11 +297,25 @@ final class BakeCommand implements Callable<Integer> {
                 sampling.size(),
                 new Palette("", groups),
                 sheets.stream().map(sheet -> new SheetGroups(sheet.name(), all)).toList(),
-                recipe.plan()),
+                recipe.plan(),
+                original()),
             outputs.template(recipe.template()))
         .plan()
         .forEach(file -> paths.add(file.path()));
     folder.refuseToOverwrite(opened.all(), paths);
+  }
+
+  private OriginalModel original() {
+    return new OriginalModel(
+        name(targetFile),
+        false,
+        () -> {
+          try {
+            return FileBundle.beside(targetFile, opened);
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+        });
   }
 
   private int write(
@@ -322,6 +337,7 @@ final class BakeCommand implements Callable<Integer> {
             used,
             written,
             () -> grouped(target, bake.own(), maskSheets),
+            original(),
             new HandoffRequest.MaskRequest(recipe.plan(), maskTarget, recipe.images()),
             settings(origin, bake),
             outputs.template(recipe.template()));

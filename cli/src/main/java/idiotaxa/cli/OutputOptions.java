@@ -25,7 +25,7 @@ final class OutputOptions {
 
   @Option(
       names = "--mesh",
-      description = "Write the target with its groups as vertex colours: glb, obj or ply; as usda with subsets.")
+      description = "Write the target with its groups as vertex colours: glb, obj or ply; as usda with subsets; original adds them to the file as it came.")
   private String meshFormat;
 
   void check() {
@@ -64,7 +64,8 @@ final class OutputOptions {
     }
     if (meshFormat != null && lines.stream().noneMatch(l -> l.format() == format())) {
       Carries carries = format() == FileFormat.USDA ? Carries.MATERIALS : Carries.VERTEX_COLORS;
-      lines.add(TemplateLine.mesh(format(), carries, "{asset}." + meshFormat));
+      String name = format() == FileFormat.ORIGINAL ? "{asset}_original" : "{asset}." + meshFormat;
+      lines.add(TemplateLine.mesh(format(), carries, name));
     }
     return new Template(ofRecipe.map(Template::name).orElse("usual files"), lines);
   }

@@ -121,6 +121,28 @@ class RecipeTest {
   }
 
   @Test
+  void theModelAsItCameGoesAlongWithItsGroups() throws IOException {
+    soot();
+    Path out = folder.resolve("out");
+    String template =
+        """
+        , "template": { "name": "house", "write": [
+            {"what": "idMap", "name": "{asset}_id.png"},
+            {"what": "mesh", "of": "original", "carries": "materials", "name": "{asset}_as_it_came"} ] }
+        """;
+    Typed outcome = Typed.run("bake", target(), "--recipe", recipe(template), "--out", out, "--mesh", "original");
+    assertThat(outcome.exit()).as(outcome.err()).isEqualTo(Main.WRITTEN);
+    assertThat(written(out)).contains("buoy_as_it_came.glb").doesNotContain("buoy_original.glb");
+    Path plain = folder.resolve("plain");
+    assertThat(Typed.run("bake", target(), "--recipe", recipe(""), "--out", plain, "--mesh", "original").exit()).isEqualTo(Main.WRITTEN);
+    Typed anew = Typed.run("bake", target(), "--recipe", recipe(""), "--out", folder.resolve("anew"), "--mesh", "glb");
+    assertThat(anew.exit()).isEqualTo(Main.WRITTEN);
+    Mesh original = MeshFiles.read(FileBundle.beside(plain.resolve("buoy_original.glb")));
+    Mesh written = MeshFiles.read(FileBundle.beside(folder.resolve("anew").resolve("buoy.glb")));
+    assertThat(original.cornerColor()).isEqualTo(written.cornerColor());
+  }
+
+  @Test
   void aTemplateThatWouldWriteTwoFilesOfOneNameIsRefusedBeforeAnythingIsWritten() throws IOException {
     soot();
     Path out = folder.resolve("out");
@@ -132,7 +154,7 @@ class RecipeTest {
     assertThat(out).doesNotExist();
     Typed unknown = Typed.run("bake", target(), "--mesh", "txt", "--out", out);
     assertThat(unknown.exit()).isEqualTo(Main.WRONG_ARGUMENTS);
-    assertThat(unknown.err()).contains("glb, obj, ply, usda");
+    assertThat(unknown.err()).contains("glb, obj, ply, usda, original");
   }
 
   /** A target whose IDs come from a source gets the groups that its maps show. */

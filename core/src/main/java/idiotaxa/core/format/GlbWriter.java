@@ -83,16 +83,20 @@ public final class GlbWriter {
       return;
     }
     ArrayNode array = root.putArray("materials");
-    for (Material material : mesh.materials()) {
-      ObjectNode node = array.addObject().put("name", material.name());
-      ObjectNode pbr = node.putObject("pbrMetallicRoughness");
-      ArrayNode factor = pbr.putArray("baseColorFactor");
-      for (int shift = 16; shift >= 0; shift -= 8) {
-        factor.add(Srgb.toLinear(material.baseColor() >> shift & 0xFF));
-      }
-      factor.add(1.0);
-      pbr.put("metallicFactor", material.metalness()).put("roughnessFactor", material.roughness());
+    mesh.materials().forEach(material -> array.add(material(material)));
+  }
+
+  /** A material of glTF with what ours says. */
+  static ObjectNode material(Material material) {
+    ObjectNode node = JSON.createObjectNode().put("name", material.name());
+    ObjectNode pbr = node.putObject("pbrMetallicRoughness");
+    ArrayNode factor = pbr.putArray("baseColorFactor");
+    for (int shift = 16; shift >= 0; shift -= 8) {
+      factor.add(Srgb.toLinear(material.baseColor() >> shift & 0xFF));
     }
+    factor.add(1.0);
+    pbr.put("metallicFactor", material.metalness()).put("roughnessFactor", material.roughness());
+    return node;
   }
 
   private void writeParts() {

@@ -100,6 +100,42 @@ final class GltfAccessors {
     return out;
   }
 
+  /** Bytes of one element. */
+  int elementBytes(int index) {
+    return components(index) * bytesOf(index, accessor(index).path("componentType").asInt(0));
+  }
+
+  /** All elements as they are stored, one behind another, sparse ones put in. */
+  byte[] raw(int index) {
+    JsonNode accessor = accessor(index);
+    int type = accessor.path("componentType").asInt(0);
+    int size = elementBytes(index);
+    Layout layout = layout(index, accessor, components(index), type);
+    byte[] out = new byte[Math.multiplyExact(layout.count, size)];
+    for (int i = 0; layout.bytes != null && i < layout.count; i++) {
+      layout.bytes.get(layout.at(i), out, i * size, size);
+    }
+    JsonNode sparse = accessor.path("sparse");
+    if (!sparse.isMissingNode()) {
+      int count = sparse.path("count").asInt(-1);
+      int indexType = sparse.path("indices").path("componentType").asInt(0);
+      ByteBuffer indices = sparseBytes(index, sparse.path("indices"), count, bytesOf(index, indexType));
+      ByteBuffer values = sparseBytes(index, sparse.path("values"), count, size);
+      for (int i = 0; i < count; i++) {
+        values.get(i * size, out, size * sparseElement(index, indices, indexType, i, layout.count), size);
+      }
+    }
+    return out;
+  }
+
+  private int sparseElement(int index, ByteBuffer indices, int type, int i, int count) {
+    int element = unsigned(indices, i * bytesOf(type), type);
+    if (element < 0 || element >= count) {
+      throw document.refuse("accessor " + index, "sparse index " + i + " is out of range");
+    }
+    return element;
+  }
+
   /** Where the elements lie; {@code bytes} is null when the accessor has no buffer view. */
   private record Layout(ByteBuffer bytes, int offset, int stride, int count) {
     int at(int element) {
@@ -145,10 +181,7 @@ final class GltfAccessors {
     ByteBuffer values =
         sparseBytes(index, sparse.path("values"), count, components * bytesOf(index, type));
     for (int i = 0; i < count; i++) {
-      int element = unsigned(indices, i * bytesOf(indexType), indexType);
-      if (element < 0 || element >= out.length / components) {
-        throw document.refuse("accessor " + index, "sparse index " + i + " is out of range");
-      }
+      int element = sparseElement(index, indices, indexType, i, out.length / components);
       for (int k = 0; k < components; k++) {
         out[element * components + k] =
             component(values, (i * components + k) * bytesOf(type), type, isNormalised);

@@ -167,6 +167,17 @@ final class GltfDocument {
     return buffer.slice((int) offset, (int) length).order(ByteOrder.LITTLE_ENDIAN);
   }
 
+  /** Whether a buffer has bytes of its own; what stands in for packed ones has none. */
+  boolean hasBytes(int index) {
+    return root.path("buffers").path(index).has("uri") || index == 0 && binaryChunk != null;
+  }
+
+  /** The bytes of an image that lies in a file of the upload; empty for those inside and those that did not come along. */
+  Optional<ByteBuffer> imageFile(int index) {
+    String uri = root.path("images").path(index).path("uri").asString("");
+    return uri.isEmpty() || uri.startsWith("data:") ? Optional.empty() : ofUri("image " + index, uri);
+  }
+
   private ByteBuffer buffer(int index) {
     ByteBuffer known = buffers.get(index);
     if (known != null) {

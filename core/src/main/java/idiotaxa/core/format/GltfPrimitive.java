@@ -11,9 +11,9 @@ import tools.jackson.databind.JsonNode;
 
 /** Reads one primitive of a glTF mesh into faces of a part. Points and lines are passed over. */
 final class GltfPrimitive {
-  private static final int TRIANGLES = 4;
+  static final int TRIANGLES = 4;
   private static final int STRIP = 5;
-  private static final int FAN = 6;
+  static final int FAN = 6;
 
   /** Vertices or corners that one thread takes at a time. */
   private static final int RANGE = 1 << 14;
@@ -187,7 +187,7 @@ final class GltfPrimitive {
     if (mode == TRIANGLES && indices.length % 3 != 0) {
       throw document.refuse(place, indices.length + " indices do not make whole triangles");
     }
-    int[] corners = corners(mode, indices);
+    int[] corners = corners(mode, indices, pose.isMirrored());
     if (corners.length == 0) {
       return;
     }
@@ -222,9 +222,13 @@ final class GltfPrimitive {
     }
   }
 
-  /** Three indices a triangle, counter-clockwise, of a list, strip or fan (glTF 2.0, 3.7.2.1). */
-  private int[] corners(int mode, int[] indices) {
-    boolean isTurned = pose.isMirrored();
+  /**
+   * Three indices a triangle of a list, strip or fan (glTF 2.0, 3.7.2.1).
+   *
+   * @param mode of the primitive
+   * @param isTurned whether every triangle runs the other way round
+   */
+  static int[] corners(int mode, int[] indices, boolean isTurned) {
     if (mode == TRIANGLES && !isTurned) {
       return indices;
     }

@@ -9,7 +9,9 @@ import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.core.mesh.Part;
 import idiotaxa.core.mesh.Srgb;
 import java.nio.ByteBuffer;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
@@ -33,6 +35,7 @@ final class GltfReader {
   private int instances;
   private GltfCost cost;
   private boolean isCounting;
+  private final List<GltfSpan> spans = new ArrayList<>();
 
   GltfReader(FileBundle bundle, ReadAs as, Progress progress) {
     this.bundle = bundle;
@@ -47,6 +50,11 @@ final class GltfReader {
 
   Mesh readGltf(ByteBuffer bytes) {
     return read(GltfDocument.ofJson(bundle, bytes));
+  }
+
+  /** Which faces of the mesh every primitive of every node became, in the order of the faces; after reading. */
+  List<GltfSpan> spans() {
+    return spans;
   }
 
   private Mesh read(GltfDocument read) {
@@ -155,10 +163,10 @@ final class GltfReader {
     } else if (isMany) {
       int number = 1;
       for (Transform each : GltfInstances.of(document, accessors, node, place)) {
-        readMesh(node, transform.times(each), path, "." + number++);
+        readMesh(index, node, transform.times(each), path, "." + number++);
       }
     } else {
-      readMesh(node, transform, path, "");
+      readMesh(index, node, transform, path, "");
     }
   }
 
@@ -170,7 +178,7 @@ final class GltfReader {
   /**
    * @param ending of the part's name
    */
-  private void readMesh(JsonNode node, Transform transform, String path, String ending) {
+  private void readMesh(int nodeIndex, JsonNode node, Transform transform, String path, String ending) {
     int index = node.path("mesh").asInt(-1);
     JsonNode mesh =
         document
@@ -186,9 +194,11 @@ final class GltfReader {
     int p = 0;
     for (JsonNode primitive : mesh.path("primitives")) {
       progress.checkCancelled();
-      String place = "mesh " + index + ", primitive " + p++;
+      String place = "mesh " + index + ", primitive " + p;
+      int firstFace = builder.faceCount();
       new GltfPrimitive(document, accessors, builder, place, as)
           .read(primitive, part, pose, firstVertexOfAccessor);
+      spans.add(new GltfSpan(nodeIndex, index, p++, pose.isMirrored(), firstFace, builder.faceCount() - firstFace));
     }
   }
 

@@ -2,6 +2,8 @@ package idiotaxa.core.format;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import idiotaxa.core.file.FormatException;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
@@ -43,6 +45,7 @@ final class ObjLines {
   private int wholeLines;
 
   private int line;
+  private int lineStart;
   private int at;
   private int lineEnd;
   /** Where the line ends with its comment. */
@@ -70,17 +73,56 @@ final class ObjLines {
 
   /** Moves to the next line that has a keyword; false at the end of the file. */
   boolean next() {
-    while (nextLine < wholeLines || refill()) {
-      line++;
-      at = nextLine;
-      findLineEnd();
-      skipBlanks();
+    while (nextAny()) {
       if (at < lineEnd) {
         readKeyword();
         return true;
       }
     }
     return false;
+  }
+
+  /** Moves to the next line, also one that is empty or a comment, which has an empty keyword; false at the end of the file. */
+  boolean nextOfAll() {
+    if (!nextAny()) {
+      return false;
+    }
+    keyword = "";
+    if (at < lineEnd) {
+      readKeyword();
+    }
+    return true;
+  }
+
+  private boolean nextAny() {
+    if (nextLine >= wholeLines && !refill()) {
+      return false;
+    }
+    line++;
+    at = nextLine;
+    lineStart = at;
+    findLineEnd();
+    skipBlanks();
+    return true;
+  }
+
+  /** The bytes of the line with its end, as they are in the file. */
+  void copyTo(OutputStream out) throws IOException {
+    out.write(window, lineStart, Math.min(nextLine, end) - lineStart);
+  }
+
+  /** What has been read of the line so far. */
+  byte[] readSoFar() {
+    return Arrays.copyOfRange(window, lineStart, at);
+  }
+
+  /** What stands behind the values of the line: blanks, a comment, and its end. */
+  void copyEndTo(OutputStream out) throws IOException {
+    int from = lineEnd;
+    while (from > at && window[from - 1] <= ' ' && window[from - 1] >= 0) {
+      from--;
+    }
+    out.write(window, from, Math.min(nextLine, end) - from);
   }
 
   /** Moves the window on until it holds at least one whole line; false at the end of the file. */

@@ -1,6 +1,7 @@
 package idiotaxa.core.handoff;
 
 import com.carrotsearch.hppc.IntDoubleHashMap;
+import idiotaxa.core.format.AddedGroups;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.map.SheetImages;
@@ -12,7 +13,9 @@ import idiotaxa.core.template.Carries;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** The mesh that goes along with a hand-off, with the group of every face and corner. */
 public final class GroupedMesh {
@@ -101,7 +104,34 @@ public final class GroupedMesh {
       case VERTEX_COLORS -> plain().withCornerColors(colors(palette));
       case MATERIALS -> withMaterials(palette);
       case NOTHING -> plain();
+      case NUMBERS -> throw new IllegalStateException("numbers are added to originals only");
     };
+  }
+
+  /**
+   * The same groups for the file that the mesh came from.
+   *
+   * @param names of the materials, one for each of {@link #groups}
+   */
+  AddedGroups added(Carries carries, Palette palette, List<String> names) {
+    AddedGroups.As as =
+        switch (carries) {
+          case VERTEX_COLORS -> AddedGroups.As.COLORS;
+          case MATERIALS -> AddedGroups.As.MATERIALS;
+          case NUMBERS -> AddedGroups.As.NUMBERS;
+          case NOTHING -> AddedGroups.As.NONE;
+        };
+    List<Group> groups = groups(palette);
+    Map<Integer, Material> materials = new LinkedHashMap<>();
+    for (int g = 0; g < groups.size(); g++) {
+      materials.put(groups.get(g).number(), material(names.get(g), groups.get(g)));
+    }
+    return new AddedGroups(as, groupOfFace, groupOfCorner, palette.colorTable(SheetImages.BACKGROUND), materials);
+  }
+
+  private static Material material(String name, Group group) {
+    return Material.plain(
+        name, group.look().baseColor(), (float) group.look().roughness(), (float) group.look().metalness());
   }
 
   private Mesh plain() {
@@ -125,12 +155,7 @@ public final class GroupedMesh {
     List<Material> materials = new ArrayList<>();
     for (Group group : groups) {
       index[group.number()] = materials.size();
-      materials.add(
-          Material.plain(
-              group.name(),
-              group.look().baseColor(),
-              (float) group.look().roughness(),
-              (float) group.look().metalness()));
+      materials.add(material(group.name(), group));
     }
     int[] ofFace = new int[mesh.faceCount()];
     Arrays.setAll(ofFace, f -> index[groupOfFace[f]]);

@@ -1,6 +1,7 @@
 package idiotaxa.core.handoff;
 
 import idiotaxa.core.file.FileNames;
+import idiotaxa.core.format.OriginalFile;
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.mask.MaskPlan;
@@ -20,7 +21,9 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
@@ -46,6 +49,7 @@ public final class HandoffOutputs {
    *
    * @param asset begins most file names, see {@link FileNames#clean}
    * @param size of the sheets, px
+   * @param original of the target
    */
   public record Context(
       String asset,
@@ -53,7 +57,8 @@ public final class HandoffOutputs {
       int size,
       Palette palette,
       List<SheetGroups> sheets,
-      MaskPlan plan) {}
+      MaskPlan plan,
+      OriginalModel original) {}
 
   private final Context context;
   private final Template template;
@@ -230,15 +235,40 @@ public final class HandoffOutputs {
     switch (of.what()) {
       case PALETTE -> add(new PaletteOutput(path, of.format(), context.palette()));
       case MESH -> {
-        boolean isUsd = of.format() == FileFormat.USDA;
-        boolean hasMaterials = (isUsd || of.format() == FileFormat.OBJ) && of.carries() == Carries.MATERIALS;
-        String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", isUsd ? ".mtlx" : ".mtl") : null;
-        add(new MeshOutput(path, of, base, context.palette(), materials));
-        if (hasMaterials) {
-          add(new MeshOutput.Materials(materials, base, context.palette(), of.format()));
+        if (of.format() == FileFormat.ORIGINAL) {
+          addOriginal(of, path);
+        } else {
+          addMesh(of, path);
         }
       }
       default -> throw new IllegalStateException(of.what() + " is of a sheet");
+    }
+  }
+
+  private void addMesh(TemplateLine of, String path) {
+    boolean isUsd = of.format() == FileFormat.USDA;
+    boolean hasMaterials = (isUsd || of.format() == FileFormat.OBJ) && of.carries() == Carries.MATERIALS;
+    String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", isUsd ? ".mtlx" : ".mtl") : null;
+    add(new MeshOutput(path, of, base, context.palette(), materials));
+    if (hasMaterials) {
+      add(new MeshOutput.Materials(materials, base, context.palette(), of.format()));
+    }
+  }
+
+  private void addOriginal(TemplateLine of, String name) {
+    Optional<String> problem = context.original().problem(of.carries());
+    if (problem.isPresent()) {
+      problems.add(new Template.Problem(line, problem.get()));
+      return;
+    }
+    OriginalFile.Kind kind = context.original().kind();
+    boolean hasEnding = name.toLowerCase(Locale.ROOT).endsWith(kind.ending());
+    String path = hasEnding ? name : name + kind.ending();
+    boolean hasMaterials = kind == OriginalFile.Kind.OBJ && of.carries() == Carries.MATERIALS;
+    String materials = hasMaterials ? path.replaceFirst("\\.[^.]*$", ".mtl") : null;
+    add(new OriginalOutput(path, of.carries(), context.original(), context.palette(), materials));
+    if (hasMaterials) {
+      add(new MeshOutput.Materials(materials, base, context.palette(), FileFormat.OBJ));
     }
   }
 

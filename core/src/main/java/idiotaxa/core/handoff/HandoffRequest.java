@@ -15,6 +15,7 @@ import java.util.List;
  *
  * @param baseName begins every file name, see {@link FileNames#clean}
  * @param mesh the target with its groups, loaded when a file of it is written
+ * @param original the target as it came in
  * @param masks what is made beside the masks of groups
  * @param template what is written
  */
@@ -25,6 +26,7 @@ public record HandoffRequest(
     Palette palette,
     List<HandoffSheet> sheets,
     GroupedMesh.Source mesh,
+    OriginalModel original,
     MaskRequest masks,
     Settings settings,
     Template template) {
@@ -56,7 +58,8 @@ public record HandoffRequest(
             settings.width(),
             palette,
             sheets.stream().map(s -> new SheetGroups(s.name(), s.groups())).toList(),
-            masks.plan()),
+            masks.plan(),
+            original),
         template);
   }
 }

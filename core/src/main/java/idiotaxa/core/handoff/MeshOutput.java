@@ -49,6 +49,7 @@ final class MeshOutput implements Output {
       case VERTEX_COLORS -> "target with groups as vertex colours";
       case MATERIALS -> "target with a material for every group";
       case NOTHING -> "target without colours and materials";
+      case NUMBERS -> throw new IllegalStateException("numbers are added to originals only");
     };
   }
 
@@ -93,12 +94,15 @@ final class MeshOutput implements Output {
     node.put("file", path).put("carries", line.carries().word());
     if (line.carries() == Carries.MATERIALS) {
       GroupedMesh mesh = entry.mesh().load();
-      List<Group> groups = mesh.groups(palette);
-      List<String> names = names(mesh);
-      ArrayNode list = node.putArray("materials");
-      for (int g = 0; g < names.size(); g++) {
-        list.addObject().put("name", names.get(g)).put("group", groups.get(g).number());
-      }
+      putMaterials(node, mesh.groups(palette), names(mesh));
+    }
+  }
+
+  /** What the groups are called in a file. */
+  static void putMaterials(ObjectNode node, List<Group> groups, List<String> names) {
+    ArrayNode list = node.putArray("materials");
+    for (int g = 0; g < names.size(); g++) {
+      list.addObject().put("name", names.get(g)).put("group", groups.get(g).number());
     }
   }
 

@@ -4,6 +4,8 @@ package idiotaxa.core.template;
 public enum Carries {
   VERTEX_COLORS("vertexColors"),
   MATERIALS("materials"),
+  /** The numbers of the groups as an integer attribute; only in the original. */
+  NUMBERS("numbers"),
   NOTHING("nothing");
 
   private final String word;

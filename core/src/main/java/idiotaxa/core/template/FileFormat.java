@@ -2,7 +2,7 @@ package idiotaxa.core.template;
 
 import java.util.Locale;
 
-/** Formats that are written; each is the ending of its files. */
+/** Formats that are written; each but {@link #ORIGINAL} is the ending of its files. */
 public enum FileFormat {
   PNG,
   ORA,
@@ -11,6 +11,8 @@ public enum FileFormat {
   OBJ,
   PLY,
   USDA,
+  /** That in which the model came in, which gives the files their ending. */
+  ORIGINAL,
   JSON,
   CSV;
 
@@ -19,6 +21,6 @@ public enum FileFormat {
   }
 
   String ending() {
-    return "." + word();
+    return this == ORIGINAL ? "" : "." + word();
   }
 }

@@ -34,10 +34,7 @@ public final class TemplateJson {
 
   private static TemplateLine line(JsonFields f) {
     What what = constant("what", What.values(), What::word, f.text("what"));
-    FileFormat format =
-        f.has("format")
-            ? constant("format", FileFormat.values(), FileFormat::word, f.text("format"))
-            : what.formats().get(0);
+    FileFormat format = format(f, what);
     Carries carries =
         what != What.MESH && !f.has("carries")
             ? null
@@ -53,6 +50,21 @@ public final class TemplateJson {
             ? constant("padded", Padded.values(), Padded::word, f.flagOrText("padded", "true"))
             : Padded.YES,
         what.hasSelection() && f.flag("empty", false));
+  }
+
+  private static FileFormat format(JsonFields f, What what) {
+    boolean isOriginal = what == What.MESH && f.has("of");
+    if (isOriginal && (!f.isText("of") || !f.text("of").equals(FileFormat.ORIGINAL.word()))) {
+      throw new IllegalArgumentException("of: a mesh is written anew without it, or is of the \"original\"");
+    }
+    if (isOriginal && f.has("format")) {
+      throw new IllegalArgumentException("format: the original keeps the one in which it came; take it out");
+    }
+    if (!f.has("format")) {
+      return isOriginal ? FileFormat.ORIGINAL : what.formats().get(0);
+    }
+    FileFormat[] named = Arrays.stream(FileFormat.values()).filter(v -> v != FileFormat.ORIGINAL).toArray(FileFormat[]::new);
+    return constant("format", named, FileFormat::word, f.text("format"));
   }
 
   private static Selection selection(JsonFields f) {
@@ -101,11 +113,16 @@ public final class TemplateJson {
         node.put("of", line.of().kind().name().toLowerCase(Locale.ROOT));
       }
     }
-    if (line.what().formats().size() > 1) {
+    if (line.format() == FileFormat.ORIGINAL) {
+      node.put("of", FileFormat.ORIGINAL.word());
+    } else if (line.what().formats().size() > 1) {
       node.put("format", line.format().word());
     }
     if (line.what() == What.MESH) {
-      node.put("carries", line.carries().word()).put("triangulated", line.isTriangulated());
+      node.put("carries", line.carries().word());
+      if (line.format() != FileFormat.ORIGINAL) {
+        node.put("triangulated", line.isTriangulated());
+      }
     }
     node.put("name", line.name());
     if (line.what().isOfSheet()) {

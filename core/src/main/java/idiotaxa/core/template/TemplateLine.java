@@ -40,6 +40,13 @@ public record TemplateLine(
       throw new IllegalArgumentException(
           "carries: PLY knows no materials; choose vertexColors, or another format");
     }
+    if (carries == Carries.NUMBERS && format != FileFormat.ORIGINAL) {
+      throw new IllegalArgumentException(
+          "carries: numbers are added to the model as it came in only; add \"of\": \"original\"");
+    }
+    if (isTriangulated && format == FileFormat.ORIGINAL) {
+      throw new IllegalArgumentException("triangulated: the model as it came in keeps its polygons");
+    }
     if (name.length() > LONGEST) {
       throw new IllegalArgumentException("name: at most " + LONGEST + " characters are taken");
     }

@@ -48,7 +48,7 @@ public enum What {
   /** Formats to choose from; one where there is no choice. */
   public List<FileFormat> formats() {
     return switch (this) {
-      case MESH -> List.of(FileFormat.GLB, FileFormat.OBJ, FileFormat.PLY, FileFormat.USDA);
+      case MESH -> List.of(FileFormat.GLB, FileFormat.OBJ, FileFormat.PLY, FileFormat.USDA, FileFormat.ORIGINAL);
       case PALETTE -> List.of(FileFormat.JSON, FileFormat.CSV);
       case LAYERS -> List.of(FileFormat.ORA);
       case COVERAGE -> List.of(FileFormat.EXR);

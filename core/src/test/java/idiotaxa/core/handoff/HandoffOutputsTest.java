@@ -1,6 +1,7 @@
 package idiotaxa.core.handoff;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
@@ -26,6 +27,14 @@ class HandoffOutputsTest {
            "packs": [{"name": "tint", "r": {"mask": "metal"}, "g": null, "b": null, "a": null}]}
           """);
 
+  private static final OriginalModel ORIGINAL =
+      new OriginalModel(
+          "storm lantern.obj",
+          false,
+          () -> {
+            throw new AssertionError("a plan opens no file");
+          });
+
   private static HandoffOutputs outputs(String... lines) {
     HandoffOutputs.Context context =
         new HandoffOutputs.Context(
@@ -34,7 +43,8 @@ class HandoffOutputsTest {
             2048,
             new Palette("p", List.of(Group.of(1, "brass", 0xFF0000), Group.of(2, "lamp glass", 0x00FF00))),
             List.of(new SheetGroups("1001", Set.of(1, 2)), new SheetGroups("1002", Set.of(2))),
-            PLAN);
+            PLAN,
+            ORIGINAL);
     return new HandoffOutputs(
         context,
         TemplateJson.parse("{\"name\": \"t\", \"write\": [" + String.join(",", lines) + "]}"));
@@ -153,11 +163,35 @@ class HandoffOutputsTest {
     HandoffOutputs outputs =
         new HandoffOutputs(
             new HandoffOutputs.Context(
-                "a", "A", 64, new Palette("p", groups), List.of(new SheetGroups("1001", numbers)), MaskPlan.EMPTY),
+                "a", "A", 64, new Palette("p", groups), List.of(new SheetGroups("1001", numbers)), MaskPlan.EMPTY, ORIGINAL),
             TemplateJson.parse(
                 "{\"name\": \"t\", \"write\": [{\"what\": \"mask\", \"name\": \"{mask}.png\", \"padded\": \"both\"}]}"));
     assertThat(outputs.problems()).extracting(Template.Problem::line).containsExactly(-1);
     assertThat(outputs.plan()).hasSize(10_001);
+  }
+
+  @Test
+  void anOriginalKeepsTheFormatInWhichItCame() {
+    HandoffOutputs outputs =
+        outputs(
+            "{\"what\": \"mesh\", \"of\": \"original\", \"carries\": \"materials\", \"name\": \"{asset}_as_it_came\"}",
+            "{\"what\": \"mesh\", \"of\": \"original\", \"carries\": \"numbers\", \"name\": \"{asset}_n.obj\"}");
+    assertThat(paths(outputs))
+        .containsExactly("storm-lantern_as_it_came.obj", "storm-lantern_as_it_came.mtl", "manifest.json");
+    assertThat(outputs.problems())
+        .extracting(Template.Problem::text)
+        .containsExactly("OBJ has no place for numbers; choose vertex colours or materials.");
+  }
+
+  @Test
+  void anOriginalIsWrittenOneWayOnly() {
+    for (String wrong : List.of(
+        "\"of\": \"groups\"", "\"of\": [\"brass\"]", "\"of\": \"original\", \"format\": \"glb\"", "\"format\": \"original\"",
+        "\"carries\": \"numbers\"", "\"of\": \"original\", \"triangulated\": true")) {
+      assertThatThrownBy(() -> outputs("{\"what\": \"mesh\", " + wrong + ", \"name\": \"a.glb\"}"))
+          .as(wrong)
+          .isInstanceOf(IllegalArgumentException.class);
+    }
   }
 
   @Test
@@ -168,7 +202,7 @@ class HandoffOutputsTest {
       assertThat(
               new HandoffOutputs(
                       new HandoffOutputs.Context(
-                          "a", "A", 64, new Palette("p", List.of()), List.of(), MaskPlan.EMPTY),
+                          "a", "A", 64, new Palette("p", List.of()), List.of(), MaskPlan.EMPTY, ORIGINAL),
                       template)
                   .problems())
           .isEmpty();

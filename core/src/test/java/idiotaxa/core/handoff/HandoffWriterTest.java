@@ -83,6 +83,12 @@ class HandoffWriterTest {
         PALETTE,
         List.of(HandoffSheet.of(baked, sheet)),
         () -> GroupedMesh.of(cube, reading.surface()),
+        new OriginalModel(
+            "cube.glb",
+            false,
+            () -> {
+              throw new AssertionError("no line asks for it");
+            }),
         new HandoffRequest.MaskRequest(PLAN, target, GreyImages.NONE),
         new HandoffRequest.Settings("claims", 64, 64, 4, 4, new Reach(0.1, 0.2), "all"),
         template);

@@ -6,6 +6,7 @@ import idiotaxa.core.check.Finding;
 import idiotaxa.core.check.UvSetChoice;
 import idiotaxa.core.file.FileBundle;
 import idiotaxa.core.format.MeshFiles;
+import idiotaxa.core.handoff.OriginalModel;
 import idiotaxa.core.format.ReadAs;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.PartEdit;
@@ -116,6 +117,13 @@ public class MeshCache {
     Map<String, Path> paths = new HashMap<>();
     revisions.files(row.id()).forEach((name, blob) -> paths.put(name, files.file(blob)));
     return FileBundle.of(row.fileName(), paths);
+  }
+
+  /** The file of a revision as it came in, opened when it is asked for. */
+  public OriginalModel original(long revisionId) {
+    RevisionStore.RevisionRow row = revisions.get(revisionId);
+    boolean isLaidOutHere = revisions.geometry(revisionId).uvBlobId() != null;
+    return new OriginalModel(row.fileName(), isLaidOutHere, () -> bundle(row));
   }
 
   private CachedMesh read(State state, Progress progress) {

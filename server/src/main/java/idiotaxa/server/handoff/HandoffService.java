@@ -9,6 +9,7 @@ import idiotaxa.core.handoff.HandoffOutputs;
 import idiotaxa.core.handoff.PlannedFile;
 import idiotaxa.core.template.Template;
 import idiotaxa.server.asset.AssetStore;
+import idiotaxa.server.asset.MeshCache;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.bake.SheetRow;
 import idiotaxa.server.bake.BakeRow;
@@ -43,6 +44,7 @@ public class HandoffService {
   private final MaskSheets sheets;
   private final MapFindings findings;
   private final SheetPresence presence;
+  private final MeshCache meshes;
   private final JobQueue jobs;
   private final JobStore jobStore;
   private final JsonMapper json;
@@ -58,6 +60,7 @@ public class HandoffService {
       MaskSheets sheets,
       MapFindings findings,
       SheetPresence presence,
+      MeshCache meshes,
       JobQueue jobs,
       JobStore jobStore,
       JsonMapper json) {
@@ -71,6 +74,7 @@ public class HandoffService {
     this.sheets = sheets;
     this.findings = findings;
     this.presence = presence;
+    this.meshes = meshes;
     this.jobs = jobs;
     this.jobStore = jobStore;
     this.json = json;
@@ -110,7 +114,8 @@ public class HandoffService {
             settings.size(),
             order.palette(),
             presence.of(bake, plan),
-            plan),
+            plan,
+            meshes.original(bake.targetId())),
         order.template());
   }
 

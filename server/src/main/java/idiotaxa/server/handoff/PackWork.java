@@ -179,6 +179,7 @@ class PackWork implements JobWork {
         order.palette(),
         sheets,
         () -> mesh(bake, settings, plan),
+        meshes.original(bake.targetId()),
         new HandoffRequest.MaskRequest(
             plan, maskSheets.target(bake), images.of(bake.assetId())),
         new HandoffRequest.Settings(

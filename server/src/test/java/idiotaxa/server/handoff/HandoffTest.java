@@ -92,6 +92,26 @@ class HandoffTest {
   }
 
   @Test
+  void theModelAsItCameGoesAlongWithItsGroups() throws IOException {
+    String original = "{\"what\": \"mesh\", \"of\": \"original\", \"carries\": \"%s\", \"name\": \"%s\"}";
+    String ids = "{\"what\": \"idMap\", \"name\": \"{asset}_id.png\"}";
+    String template = template("as it came", ids, original.formatted("vertexColors", "{asset}_colors"), original.formatted("materials", "{asset}_groups"));
+    long handoff = packed.pack(bake, template);
+    Map<String, byte[]> files = files(handoff);
+    assertThat(files).containsOnlyKeys(
+        "Harbour-sign_id.png", "Harbour-sign_colors.obj", "Harbour-sign_groups.obj", "Harbour-sign_groups.mtl", "manifest.json");
+    // Two groups share two vertices.
+    assertThat(new String(files.get("Harbour-sign_colors.obj"), StandardCharsets.UTF_8)).startsWith("mtllib quads.mtl\n").contains("usemtl oak").satisfies(
+        text -> assertThat(text.lines().filter(l -> l.startsWith("v "))).hasSize(8));
+    assertThat(new String(files.get("Harbour-sign_groups.obj"), StandardCharsets.UTF_8)).contains("usemtl bog-oak", "usemtl slate");
+    JsonNode receipt = api.post("/api/handoffs/" + handoff + "/send", "");
+    assertThat(receipt.get("problems")).isEmpty();
+    assertThat(receipt.get("isAccepted").asBoolean()).isTrue();
+    JsonNode plan = api.post("/api/bakes/" + bake + "/handoff-plan", template("numbers", ids, original.formatted("numbers", "{asset}_n")));
+    assertThat(plan.get("problems").get(0).get("text").asString()).contains("OBJ has no place for numbers");
+  }
+
+  @Test
   void everyFormatIsWrittenAndSaysItsGroups() throws IOException {
     String everything = null;
     for (JsonNode template : api.json("/api/templates")) {

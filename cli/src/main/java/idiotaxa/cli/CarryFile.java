@@ -11,13 +11,10 @@ import idiotaxa.core.group.Rgb;
 import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.function.IntFunction;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -50,8 +47,8 @@ final class CarryFile {
   String text(List<OutputFolder.Written> files) {
     ObjectNode root = JSON.createObjectNode();
     root.put("faces", carried.groups().length);
-    runs(root.putArray("groups"), f -> carried.groups()[f]);
-    runs(root.putArray("confidence"), f -> Math.floor(carried.confidence()[f] * STEPS) / STEPS);
+    FaceRuns.add(root.putArray("groups"), carried.groups().length, f -> carried.groups()[f]);
+    FaceRuns.add(root.putArray("confidence"), carried.groups().length, f -> Math.floor(carried.confidence()[f] * STEPS) / STEPS);
     addParts(root.putObject("parts"));
     addOldGroups(root.putObject("oldGroups"));
     addReview(root.putArray("review"));
@@ -66,25 +63,6 @@ final class CarryFile {
     notes.forEach(root.putArray("notes")::add);
     WrittenFiles.list(root, files);
     return JSON.writeValueAsString(root);
-  }
-
-  /** First and last face of every stretch with one value. */
-  private void runs(ArrayNode out, IntFunction<Number> valueOf) {
-    int faces = carried.groups().length;
-    for (int from = 0; from < faces; ) {
-      Number value = valueOf.apply(from);
-      int to = from + 1;
-      while (to < faces && valueOf.apply(to).equals(value)) {
-        to++;
-      }
-      ArrayNode run = out.addArray().add(from).add(to - 1);
-      if (value instanceof Integer whole) {
-        run.add(whole);
-      } else {
-        run.add(value.doubleValue());
-      }
-      from = to;
-    }
   }
 
   private void addParts(ObjectNode out) {
@@ -146,21 +124,13 @@ final class CarryFile {
 
   /** Stretches of faces of the new model; lost parts have none and are told by {@code parts}. */
   private void addReview(ArrayNode out) {
-    record Run(int first, int last, String reason) {}
-    List<Run> runs = new ArrayList<>();
+    FaceRuns.Words words = new FaceRuns.Words();
     for (ReviewItem item : review) {
-      int[] faces = item.faces();
-      for (int i = 0; i < faces.length && item.newPart() >= 0; ) {
-        int from = i;
-        while (i + 1 < faces.length && faces[i + 1] == faces[i] + 1) {
-          i++;
-        }
-        runs.add(new Run(faces[from], faces[i], item.reason().word()));
-        i++;
+      if (item.newPart() >= 0) {
+        words.add(item.faces(), item.reason().word());
       }
     }
-    runs.sort(Comparator.comparingInt(Run::first));
-    runs.forEach(run -> out.addArray().add(run.first()).add(run.last()).add(run.reason()));
+    words.write(out);
   }
 
   String sentence(Mesh fresh) {

@@ -1,5 +1,6 @@
 package idiotaxa.core.carry;
 
+import idiotaxa.core.mesh.Jacobi;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -97,7 +98,7 @@ final class PartTurns {
     for (int i = 0; i < 9; i++) {
       a[i / 3][i % 3] = points.spread[9 * part + i];
     }
-    double[][] v = RigidFit.eigenvectors(a);
+    double[][] v = Jacobi.eigenvectors(a);
     Integer[] order = {0, 1, 2};
     java.util.Arrays.sort(order, (x, y) -> Double.compare(a[y][y], a[x][x]));
     double[] rows = new double[9];

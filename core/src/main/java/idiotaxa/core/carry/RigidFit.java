@@ -1,5 +1,6 @@
 package idiotaxa.core.carry;
 
+import idiotaxa.core.mesh.Jacobi;
 import java.util.Arrays;
 
 /**
@@ -8,8 +9,6 @@ import java.util.Arrays;
  * orientation using unit quaternions").
  */
 final class RigidFit {
-  private static final int SWEEPS = 30;
-
   private RigidFit() {}
 
   /**
@@ -24,7 +23,7 @@ final class RigidFit {
       {s[6] - s[2], s[1] + s[3], s[4] - s[0] - s[8], s[5] + s[7]},
       {s[1] - s[3], s[6] + s[2], s[5] + s[7], s[8] - s[0] - s[4]}
     };
-    double[][] vectors = eigenvectors(n);
+    double[][] vectors = Jacobi.eigenvectors(n);
     int best = 0;
     for (int i = 1; i < 4; i++) {
       best = n[i][i] > n[best][best] ? i : best;
@@ -38,54 +37,6 @@ final class RigidFit {
       2 * (x * y + w * z), 1 - 2 * (x * x + z * z), 2 * (y * z - w * x),
       2 * (x * z - w * y), 2 * (y * z + w * x), 1 - 2 * (x * x + y * y)
     };
-  }
-
-  /**
-   * Cyclic Jacobi rotations (Golub and Van Loan, "Matrix Computations", 8.5).
-   *
-   * @param a symmetric; left with the eigenvalues on its diagonal
-   * @return eigenvectors as columns
-   */
-  static double[][] eigenvectors(double[][] a) {
-    int n = a.length;
-    double[][] v = new double[n][n];
-    for (int i = 0; i < n; i++) {
-      v[i][i] = 1;
-    }
-    for (int sweep = 0; sweep < SWEEPS; sweep++) {
-      for (int p = 0; p < n; p++) {
-        for (int q = p + 1; q < n; q++) {
-          rotate(a, v, p, q);
-        }
-      }
-    }
-    return v;
-  }
-
-  private static void rotate(double[][] a, double[][] v, int p, int q) {
-    if (a[p][q] == 0) {
-      return;
-    }
-    double theta = (a[q][q] - a[p][p]) / (2 * a[p][q]);
-    double t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
-    double c = 1 / Math.sqrt(t * t + 1);
-    double s = t * c;
-    for (int i = 0; i < a.length; i++) {
-      double ip = a[i][p];
-      double iq = a[i][q];
-      a[i][p] = c * ip - s * iq;
-      a[i][q] = s * ip + c * iq;
-    }
-    for (int i = 0; i < a.length; i++) {
-      double pi = a[p][i];
-      double qi = a[q][i];
-      a[p][i] = c * pi - s * qi;
-      a[q][i] = s * pi + c * qi;
-      double ip = v[i][p];
-      double iq = v[i][q];
-      v[i][p] = c * ip - s * iq;
-      v[i][q] = s * ip + c * iq;
-    }
   }
 
   /** The product of two matrices of nine. */

@@ -9,7 +9,7 @@ import java.nio.file.Path;
 
 /** A folder does not take what is to be written; the message says which path, why, and what to do. */
 public final class CannotWriteException extends IOException {
-  CannotWriteException(Path path, IOException cause) {
+  public CannotWriteException(Path path, IOException cause) {
     super(
         "%s cannot be written (%s); nothing of what was there has changed. Make room or choose another folder"
             .formatted(path, reason(cause)),

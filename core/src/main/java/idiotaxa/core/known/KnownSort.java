@@ -1,0 +1,174 @@
+package idiotaxa.core.known;
+
+import idiotaxa.core.alike.AlikePieces;
+import idiotaxa.core.alike.Surface;
+import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.mesh.Pieces;
+import idiotaxa.core.mesh.Weld;
+import idiotaxa.core.work.Parallel;
+import idiotaxa.core.work.Progress;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Predicate;
+
+/** What is known of the pieces of a model. */
+public final class KnownSort {
+  /** Of all times that a kind was seen, those in other groups may be at most this share, for its group to be sure. */
+  private static final double STRANGERS = 0.05;
+
+  private final FaceLabels pieces;
+  private final List<Answer> answers;
+
+  private KnownSort(FaceLabels pieces, List<Answer> answers) {
+    this.pieces = pieces;
+    this.answers = answers;
+  }
+
+  /**
+   * A group that a kind was seen in.
+   *
+   * @param pieces how many of them
+   * @param assets in which, each once
+   */
+  public record Option(KnownGroup group, int pieces, List<String> assets) {}
+
+  /**
+   * What is known of pieces that are alike.
+   *
+   * @param pieces of the model
+   * @param options the one that was seen most often first; never empty
+   * @param isInAnotherSize whether only a larger or smaller one is known
+   */
+  public record Answer(int[] pieces, List<Option> options, boolean isInAnotherSize) {
+    /** The group that they go to without a question. */
+    public Optional<KnownGroup> sure() {
+      int all = options.stream().mapToInt(Option::pieces).sum();
+      int first = options.get(0).pieces();
+      boolean isSure = !isInAnotherSize && all - first <= STRANGERS * all;
+      return isSure ? Optional.of(options.get(0).group()) : Optional.empty();
+    }
+  }
+
+  /** Finds out what is known of a model's pieces. */
+  public static KnownSort of(Mesh mesh, KnownPieces known, int threads, Progress progress) {
+    Weld weld = Weld.of(mesh);
+    FaceLabels pieces = Pieces.of(mesh, weld);
+    return of(mesh, pieces, AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE), seen -> true, known, threads, progress);
+  }
+
+  /**
+   * @param alike class of every piece
+   * @param counts what of all that was seen may count
+   */
+  public static KnownSort of(
+      Mesh mesh, FaceLabels pieces, int[] alike, Predicate<Seen> counts, KnownPieces known, int threads, Progress progress) {
+    Map<Integer, List<Integer>> ofClass = new LinkedHashMap<>();
+    for (int p = 0; p < alike.length; p++) {
+      ofClass.computeIfAbsent(alike[p], c -> new ArrayList<>()).add(p);
+    }
+    List<List<Integer>> classes = List.copyOf(ofClass.values());
+    PieceTriangles triangles = new PieceTriangles(mesh, pieces);
+    Answer[] found = new Answer[classes.size()];
+    AtomicInteger done = new AtomicInteger();
+    Parallel.run(
+        found.length,
+        threads,
+        (c, worker) -> {
+          progress.checkCancelled();
+          int[] own = classes.get(c).stream().mapToInt(Integer::intValue).toArray();
+          found[c] = answer(Surface.of(mesh, triangles.of(own[0])), own, counts, known);
+          progress.at("looking for known pieces", (double) done.incrementAndGet() / found.length);
+        });
+    List<Answer> answers = new ArrayList<>();
+    for (Answer answer : found) {
+      if (answer != null) {
+        answers.add(answer);
+      }
+    }
+    return new KnownSort(pieces, List.copyOf(answers));
+  }
+
+  /** Null where nothing is known. */
+  private static Answer answer(Surface surface, int[] own, Predicate<Seen> counts, KnownPieces known) {
+    if (!(surface.area() > 0)) {
+      return null;
+    }
+    KnownPieces.Looked looked = new KnownPieces.Looked(surface);
+    List<Option> options = options(known.same(looked), counts);
+    if (!options.isEmpty()) {
+      return new Answer(own, options, false);
+    }
+    options = options(known.inAnotherSize(looked), counts);
+    return options.isEmpty() ? null : new Answer(own, options, true);
+  }
+
+  private static List<Option> options(Optional<KnownKind> kind, Predicate<Seen> counts) {
+    Map<String, KnownGroup> groups = new LinkedHashMap<>();
+    Map<String, Integer> pieces = new LinkedHashMap<>();
+    Map<String, Set<String>> assets = new LinkedHashMap<>();
+    for (Seen seen : kind.map(KnownKind::seen).orElse(List.of())) {
+      if (counts.test(seen)) {
+        String key = seen.group().key();
+        groups.putIfAbsent(key, seen.group());
+        pieces.merge(key, seen.pieces(), Integer::sum);
+        assets.computeIfAbsent(key, k -> new LinkedHashSet<>()).add(seen.asset());
+      }
+    }
+    List<Option> out = new ArrayList<>();
+    groups.forEach((key, group) -> out.add(new Option(group, pieces.get(key), List.copyOf(assets.get(key)))));
+    out.sort(Comparator.comparingInt(Option::pieces).reversed());
+    return List.copyOf(out);
+  }
+
+  public FaceLabels pieces() {
+    return pieces;
+  }
+
+  /** In the order in which their first pieces stand in the file. */
+  public List<Answer> answers() {
+    return answers;
+  }
+
+  /** Pieces that are known and go to a group without a question. */
+  public int surePieces() {
+    return answers.stream().filter(a -> a.sure().isPresent()).mapToInt(a -> a.pieces().length).sum();
+  }
+
+  /** {@code 31 of 43 pieces are known, from 6 assets; 2 are known in several groups, 4 in another size}. */
+  public String words() {
+    Set<String> assets = new HashSet<>();
+    int several = 0;
+    int sized = 0;
+    for (Answer answer : answers) {
+      if (answer.isInAnotherSize()) {
+        sized += answer.pieces().length;
+      } else if (answer.sure().isEmpty()) {
+        several += answer.pieces().length;
+      } else {
+        answer.options().forEach(option -> assets.addAll(option.assets()));
+      }
+    }
+    StringBuilder out = new StringBuilder();
+    int sure = surePieces();
+    out.append(sure).append(" of ").append(pieces.count()).append(pieces.count() == 1 ? " piece is known" : " pieces are known");
+    if (sure > 0) {
+      out.append(", from ").append(assets.size()).append(assets.size() == 1 ? " asset" : " assets");
+    }
+    if (several > 0) {
+      out.append("; ").append(several).append(several == 1 ? " is known" : " are known").append(" in several groups");
+    }
+    if (sized > 0) {
+      out.append("; ").append(sized).append(sized == 1 ? " is known" : " are known").append(" in another size only");
+    }
+    return out.toString();
+  }
+}

@@ -1,7 +1,6 @@
 package idiotaxa.core.known;
 
 import idiotaxa.core.alike.Fingerprint;
-import idiotaxa.core.alike.Surface;
 import idiotaxa.core.file.FormatException;
 import java.io.BufferedOutputStream;
 import java.io.DataOutputStream;
@@ -32,7 +31,6 @@ import java.util.Map;
  */
 public final class KnownFile {
   private static final byte[] MAGIC = "Idiotaxa known 1".getBytes(StandardCharsets.US_ASCII);
-  private static final int STEPS = 32767;
   private static final int VALUES = 8;
   private static final String CURE = "make it again with ./idiotaxa known";
 
@@ -76,7 +74,7 @@ public final class KnownFile {
         data.writeInt(assets.get(seen.asset()));
         data.writeInt(seen.pieces());
       }
-      writeSurface(kind.surface(), data);
+      SurfaceBytes.write(kind.surface(), data);
     }
     data.flush();
   }
@@ -85,19 +83,6 @@ public final class KnownFile {
     byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
     data.writeInt(bytes.length);
     data.write(bytes);
-  }
-
-  private static void writeSurface(Surface surface, DataOutputStream data) throws IOException {
-    float reach = (float) surface.reach();
-    data.writeFloat(reach);
-    data.writeInt(surface.pointCount());
-    for (float value : surface.points()) {
-      data.writeShort(Math.round(Math.max(-1, Math.min(1, value / reach)) * STEPS));
-    }
-    data.writeInt(surface.triangleCount());
-    for (int point : surface.triangles()) {
-      data.writeInt(point);
-    }
   }
 
   /**
@@ -188,7 +173,7 @@ public final class KnownFile {
       skip(3 * Short.BYTES);
       skip(3 * Integer.BYTES);
       ByteBuffer own = data.slice(from, data.position() - from);
-      KnownKind kind = new KnownKind(new Fingerprint(radius, values), () -> surface(own.duplicate()));
+      KnownKind kind = new KnownKind(new Fingerprint(radius, values), () -> SurfaceBytes.read(own.duplicate()));
       seen.forEach(kind::add);
       return kind;
     }
@@ -197,22 +182,6 @@ public final class KnownFile {
     private void skip(int each) {
       int bytes = each * count(each);
       data.position(data.position() + bytes);
-    }
-
-    private Surface surface(ByteBuffer own) {
-      float reach = own.getFloat();
-      double[] points = new double[3 * own.getInt()];
-      for (int i = 0; i < points.length; i++) {
-        points[i] = (double) own.getShort() / STEPS * reach;
-      }
-      int[] triangles = new int[3 * own.getInt()];
-      for (int i = 0; i < triangles.length; i++) {
-        triangles[i] = own.getInt();
-        if (triangles[i] < 0 || triangles[i] >= points.length / 3) {
-          throw refuse("a triangle asks for a point that is not there");
-        }
-      }
-      return new Surface(points, triangles);
     }
 
     private FormatException refuse(String problem) {

@@ -9,6 +9,7 @@ import java.util.function.Supplier;
 
 /** A kind of piece with what it was sorted as; its surface is made when somebody looks for it. Safe for several threads. */
 public final class KnownKind {
+  private final long id;
   private final Fingerprint fingerprint;
   private final Supplier<Surface> source;
   private final List<Seen> seen = new ArrayList<>();
@@ -18,8 +19,20 @@ public final class KnownKind {
    * @param source of its surface, asked once
    */
   public KnownKind(Fingerprint fingerprint, Supplier<Surface> source) {
+    this(0, fingerprint, source);
+  }
+
+  /**
+   * @param id of whoever keeps it
+   */
+  public KnownKind(long id, Fingerprint fingerprint, Supplier<Surface> source) {
+    this.id = id;
     this.fingerprint = fingerprint;
     this.source = source;
+  }
+
+  public long id() {
+    return id;
   }
 
   public Fingerprint fingerprint() {

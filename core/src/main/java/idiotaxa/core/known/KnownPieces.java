@@ -71,6 +71,11 @@ public final class KnownPieces {
     }
   }
 
+  /** The kind that a surface is proven to be of. */
+  public Optional<KnownKind> find(Surface surface) {
+    return same(new Looked(surface));
+  }
+
   /** The kind that is proven to be of this shape and size; the likest first. */
   Optional<KnownKind> same(Looked piece) {
     Fingerprint wanted = piece.surface.fingerprint();

@@ -9,16 +9,18 @@ import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.function.Predicate;
+import java.util.function.Function;
 
 /** What is known of the pieces of a model. */
 public final class KnownSort {
@@ -47,8 +49,9 @@ public final class KnownSort {
    * @param pieces of the model
    * @param options the one that was seen most often first; never empty
    * @param isInAnotherSize whether only a larger or smaller one is known
+   * @param kindId of the kind that was found, see {@link KnownKind#id}
    */
-  public record Answer(int[] pieces, List<Option> options, boolean isInAnotherSize) {
+  public record Answer(int[] pieces, List<Option> options, boolean isInAnotherSize, long kindId) {
     /** The group that they go to without a question. */
     public Optional<KnownGroup> sure() {
       int all = options.stream().mapToInt(Option::pieces).sum();
@@ -58,26 +61,50 @@ public final class KnownSort {
     }
   }
 
+  /** A kind that pieces of a model are proven to be of. */
+  private record Match(int[] pieces, KnownKind kind, boolean isInAnotherSize) {}
+
   /** Finds out what is known of a model's pieces. */
   public static KnownSort of(Mesh mesh, KnownPieces known, int threads, Progress progress) {
     Weld weld = Weld.of(mesh);
     FaceLabels pieces = Pieces.of(mesh, weld);
-    return of(mesh, pieces, AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE), seen -> true, known, threads, progress);
+    int[] alike = AlikePieces.of(mesh, weld, pieces, AlikePieces.TOLERANCE);
+    return of(mesh, pieces, alike, kinds -> KnownKind::seen, known, threads, progress);
   }
 
   /**
    * @param alike class of every piece
-   * @param counts what of all that was seen may count
+   * @param seenOf asked once with all kinds that were found, for what of what was seen may count
    */
   public static KnownSort of(
-      Mesh mesh, FaceLabels pieces, int[] alike, Predicate<Seen> counts, KnownPieces known, int threads, Progress progress) {
+      Mesh mesh,
+      FaceLabels pieces,
+      int[] alike,
+      Function<List<KnownKind>, Function<KnownKind, List<Seen>>> seenOf,
+      KnownPieces known,
+      int threads,
+      Progress progress) {
+    List<Match> matches = matches(mesh, pieces, alike, known, threads, progress);
+    Function<KnownKind, List<Seen>> seen = seenOf.apply(matches.stream().map(Match::kind).distinct().toList());
+    List<Answer> answers = new ArrayList<>();
+    for (Match match : matches) {
+      List<Option> options = options(seen.apply(match.kind));
+      if (!options.isEmpty()) {
+        answers.add(new Answer(match.pieces, options, match.isInAnotherSize, match.kind.id()));
+      }
+    }
+    return new KnownSort(pieces, List.copyOf(answers));
+  }
+
+  private static List<Match> matches(
+      Mesh mesh, FaceLabels pieces, int[] alike, KnownPieces known, int threads, Progress progress) {
     Map<Integer, List<Integer>> ofClass = new LinkedHashMap<>();
     for (int p = 0; p < alike.length; p++) {
       ofClass.computeIfAbsent(alike[p], c -> new ArrayList<>()).add(p);
     }
     List<List<Integer>> classes = List.copyOf(ofClass.values());
     PieceTriangles triangles = new PieceTriangles(mesh, pieces);
-    Answer[] found = new Answer[classes.size()];
+    Match[] found = new Match[classes.size()];
     AtomicInteger done = new AtomicInteger();
     Parallel.run(
         found.length,
@@ -85,43 +112,34 @@ public final class KnownSort {
         (c, worker) -> {
           progress.checkCancelled();
           int[] own = classes.get(c).stream().mapToInt(Integer::intValue).toArray();
-          found[c] = answer(Surface.of(mesh, triangles.of(own[0])), own, counts, known);
+          found[c] = match(Surface.of(mesh, triangles.of(own[0])), own, known);
           progress.at("looking for known pieces", (double) done.incrementAndGet() / found.length);
         });
-    List<Answer> answers = new ArrayList<>();
-    for (Answer answer : found) {
-      if (answer != null) {
-        answers.add(answer);
-      }
-    }
-    return new KnownSort(pieces, List.copyOf(answers));
+    return Arrays.stream(found).filter(Objects::nonNull).toList();
   }
 
   /** Null where nothing is known. */
-  private static Answer answer(Surface surface, int[] own, Predicate<Seen> counts, KnownPieces known) {
+  private static Match match(Surface surface, int[] own, KnownPieces known) {
     if (!(surface.area() > 0)) {
       return null;
     }
     KnownPieces.Looked looked = new KnownPieces.Looked(surface);
-    List<Option> options = options(known.same(looked), counts);
-    if (!options.isEmpty()) {
-      return new Answer(own, options, false);
-    }
-    options = options(known.inAnotherSize(looked), counts);
-    return options.isEmpty() ? null : new Answer(own, options, true);
+    return known
+        .same(looked)
+        .map(kind -> new Match(own, kind, false))
+        .or(() -> known.inAnotherSize(looked).map(kind -> new Match(own, kind, true)))
+        .orElse(null);
   }
 
-  private static List<Option> options(Optional<KnownKind> kind, Predicate<Seen> counts) {
+  private static List<Option> options(List<Seen> all) {
     Map<String, KnownGroup> groups = new LinkedHashMap<>();
     Map<String, Integer> pieces = new LinkedHashMap<>();
     Map<String, Set<String>> assets = new LinkedHashMap<>();
-    for (Seen seen : kind.map(KnownKind::seen).orElse(List.of())) {
-      if (counts.test(seen)) {
-        String key = seen.group().key();
-        groups.putIfAbsent(key, seen.group());
-        pieces.merge(key, seen.pieces(), Integer::sum);
-        assets.computeIfAbsent(key, k -> new LinkedHashSet<>()).add(seen.asset());
-      }
+    for (Seen seen : all) {
+      String key = seen.group().key();
+      groups.putIfAbsent(key, seen.group());
+      pieces.merge(key, seen.pieces(), Integer::sum);
+      assets.computeIfAbsent(key, k -> new LinkedHashSet<>()).add(seen.asset());
     }
     List<Option> out = new ArrayList<>();
     groups.forEach((key, group) -> out.add(new Option(group, pieces.get(key), List.copyOf(assets.get(key)))));

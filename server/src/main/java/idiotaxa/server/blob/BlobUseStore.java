@@ -2,6 +2,7 @@ package idiotaxa.server.blob;
 
 import static idiotaxa.server.db.Tables.BAKE_SHEET;
 import static idiotaxa.server.db.Tables.HANDOFF;
+import static idiotaxa.server.db.Tables.KNOWN_KIND;
 import static idiotaxa.server.db.Tables.MASK_IMAGE;
 import static idiotaxa.server.db.Tables.REFERENCE_PICTURE;
 import static idiotaxa.server.db.Tables.REVISION;
@@ -34,6 +35,7 @@ public class BlobUseStore {
           REVISION.UV_BLOB_ID, Use.MODELS,
           BAKE_SHEET.MAPS_BLOB_ID, Use.MAPS,
           HANDOFF.BLOB_ID, Use.PACKAGES,
+          KNOWN_KIND.SURFACE_BLOB_ID, Use.MODELS,
           REFERENCE_PICTURE.BLOB_ID, Use.IMAGES,
           MASK_IMAGE.BLOB_ID, Use.IMAGES);
 

@@ -24,6 +24,7 @@ import idiotaxa.server.blob.BlobStore;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobRun;
 import idiotaxa.server.job.JobWork;
+import idiotaxa.server.known.LearnService;
 import idiotaxa.server.mask.MaskImageService;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.mask.MaskSheets;
@@ -62,6 +63,7 @@ class PackWork implements JobWork {
   private final MeshCache meshes;
   private final BakeInputs inputs;
   private final SheetPresence presence;
+  private final LearnService learning;
   private final JsonMapper json;
 
   PackWork(
@@ -76,6 +78,7 @@ class PackWork implements JobWork {
       MeshCache meshes,
       BakeInputs inputs,
       SheetPresence presence,
+      LearnService learning,
       JsonMapper json) {
     this.assets = assets;
     this.bakes = bakes;
@@ -88,6 +91,7 @@ class PackWork implements JobWork {
     this.meshes = meshes;
     this.inputs = inputs;
     this.presence = presence;
+    this.learning = learning;
     this.json = json;
   }
 
@@ -145,12 +149,11 @@ class PackWork implements JobWork {
     List<HandoffWriter.WrittenFile> before =
         handoffs.before(row).map(b -> PackedFiles.read(b.files())).orElse(null);
     run.finish(
-        () ->
-            handoffs.setPackage(
-                row.id(),
-                stored.id(),
-                PackedFiles.write(written),
-                PackedFiles.words(written, before)));
+        () -> {
+          handoffs.setPackage(row.id(), stored.id(), PackedFiles.write(written), PackedFiles.words(written, before));
+          // What is handed off is meant to be right: others learn from it.
+          learning.learn(row.assetId());
+        });
   }
 
   private HandoffRequest request(HandoffStore.HandoffRow row) {

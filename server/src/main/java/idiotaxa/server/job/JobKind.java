@@ -12,6 +12,8 @@ public enum JobKind {
   READ_REVISION("read-revision"),
   /** Of a revision; nobody waits for it. */
   FIND_HIDDEN("find-hidden"),
+  /** Of a revision; nobody waits for it. */
+  LEARN_PIECES("learn-pieces"),
   /** Of a sheet of a bake. */
   BAKE_SHEET("bake-sheet"),
   /** Of an automatic UV layout. */
@@ -31,7 +33,7 @@ public enum JobKind {
 
   /** Whether somebody looks at the page until it is done. Such jobs go before all others, at every worker. */
   boolean isWaitedFor() {
-    return this != FIND_HIDDEN;
+    return this != FIND_HIDDEN && this != LEARN_PIECES;
   }
 
   /**

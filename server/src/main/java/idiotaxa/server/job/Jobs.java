@@ -26,6 +26,12 @@ class Jobs {
   }
 
   @Bean
+  @TakenHere(JobKind.LEARN_PIECES)
+  Task<Void> learnPieces(JobRunner runner, JobQueue queue) {
+    return task(JobKind.LEARN_PIECES, runner, queue);
+  }
+
+  @Bean
   @TakenHere(JobKind.BAKE_SHEET)
   Task<Void> bakeSheet(JobRunner runner, JobQueue queue) {
     return task(JobKind.BAKE_SHEET, runner, queue);

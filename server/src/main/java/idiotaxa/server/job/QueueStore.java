@@ -102,7 +102,7 @@ class QueueStore {
         .leftJoin(BAKE)
         .on(BAKE.ID.eq(BAKE_SHEET.BAKE_ID))
         .leftJoin(REVISION)
-        .on(JOB.KIND.in(JobKind.READ_REVISION.word(), JobKind.FIND_HIDDEN.word()), REVISION.ID.eq(JOB.SUBJECT_ID))
+        .on(JOB.KIND.in(JobKind.READ_REVISION.word(), JobKind.FIND_HIDDEN.word(), JobKind.LEARN_PIECES.word()), REVISION.ID.eq(JOB.SUBJECT_ID))
         .leftJoin(UV_LAYOUT)
         .on(JOB.KIND.eq(JobKind.LAY_OUT.word()), UV_LAYOUT.ID.eq(JOB.SUBJECT_ID))
         .leftJoin(layoutOf)

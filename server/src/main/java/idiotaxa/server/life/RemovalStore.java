@@ -9,6 +9,8 @@ import static idiotaxa.server.db.Tables.HANDOFF;
 import static idiotaxa.server.db.Tables.HIDDEN_FACES;
 import static idiotaxa.server.db.Tables.JOB;
 import static idiotaxa.server.db.Tables.JOURNAL_ENTRY;
+import static idiotaxa.server.db.Tables.KNOWN_KIND;
+import static idiotaxa.server.db.Tables.KNOWN_SEEN;
 import static idiotaxa.server.db.Tables.MASK_IMAGE;
 import static idiotaxa.server.db.Tables.MASK_STATE;
 import static idiotaxa.server.db.Tables.MATERIAL_GROUP;
@@ -18,7 +20,9 @@ import static idiotaxa.server.db.Tables.REVISION;
 import static idiotaxa.server.db.Tables.REVISION_FILE;
 import static idiotaxa.server.db.Tables.SHEET_PROBLEMS;
 import static idiotaxa.server.db.Tables.UV_LAYOUT;
+import static org.jooq.impl.DSL.notExists;
 import static org.jooq.impl.DSL.select;
+import static org.jooq.impl.DSL.selectOne;
 
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.job.JobKind;
@@ -79,6 +83,12 @@ class RemovalStore {
     jobs(JobKind.LAY_OUT, select(UV_LAYOUT.ID).from(UV_LAYOUT).where(UV_LAYOUT.REVISION_ID.in(revisions)));
     jobs(JobKind.READ_REVISION, revisions);
     jobs(JobKind.FIND_HIDDEN, revisions);
+    jobs(JobKind.LEARN_PIECES, revisions);
+    db.deleteFrom(KNOWN_SEEN).where(KNOWN_SEEN.REVISION_ID.in(revisions)).execute();
+    // What nobody has any more is forgotten; who learns it right now makes it anew.
+    db.deleteFrom(KNOWN_KIND)
+        .where(notExists(selectOne().from(KNOWN_SEEN).where(KNOWN_SEEN.KIND_ID.eq(KNOWN_KIND.ID))))
+        .execute();
     db.deleteFrom(UV_LAYOUT).where(UV_LAYOUT.REVISION_ID.in(revisions)).execute();
     db.deleteFrom(HIDDEN_FACES).where(HIDDEN_FACES.REVISION_ID.in(revisions)).execute();
     db.deleteFrom(REVIEW_ITEM).where(REVIEW_ITEM.REVISION_ID.in(revisions)).execute();

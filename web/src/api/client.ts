@@ -38,6 +38,7 @@ import type {
   Pairs,
   Palette,
   PickRequest,
+  KnownView,
   ProposalOffer,
   ProposedGroup,
   ReachSurvey,
@@ -204,6 +205,15 @@ export const api = {
     send<RulePreview>('POST', `/api/assets/${assetId}/revisions/${revisionId}/rules/preview`, rule),
   reasons: (assetId: number, revisionId: number, groupId: number) =>
     getJson<Reason[]>(`/api/assets/${assetId}/revisions/${revisionId}/reasons?group=${groupId}`),
+
+  /** What the studio has sorted before of a model's pieces. */
+  known: (assetId: number, revisionId: number) => getJson<KnownView>(`/api/assets/${assetId}/revisions/${revisionId}/known`),
+  keepKnown: (assetId: number, revisionId: number, choices: { face: number; key: string }[]) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/known`, { choices }),
+  refuseKnown: (assetId: number, revisionId: number, face: number, key: string) =>
+    send<void>('POST', `/api/assets/${assetId}/revisions/${revisionId}/known/refusals`, { face, key }),
+  /** Says that an asset is well sorted, so that others learn from it. */
+  learn: (assetId: number) => send<void>('POST', `/api/assets/${assetId}/known`),
 
   /** Where something was found that groups can be made of, the best first. */
   proposals: (assetId: number) => getJson<ProposalOffer[]>(`/api/assets/${assetId}/proposals`),

@@ -1,4 +1,11 @@
 <template>
+  <section v-if="known > 0" class="offer" aria-label="Known pieces" data-testid="known-offer">
+    <p class="small"><strong>{{ count(known, 'piece') }} of the {{ knownRole }} {{ known === 1 ? 'was' : 'were' }} sorted before</strong>, in other assets.</p>
+    <div class="verbs">
+      <el-button v-work size="small" @click="isKnownShown = true">Known pieces…</el-button>
+    </div>
+    <known-dialog v-if="isKnownShown" :revision-id="knownOf!.id" @close="isKnownShown = false" />
+  </section>
   <section v-if="offer" class="offer" aria-label="Proposed groups" data-testid="groups-offer">
     <p class="small">
       <strong>{{ offer.role === 'source' ? 'The source' : 'The target' }} brings its sorting along:</strong>
@@ -29,9 +36,11 @@
 import { ElButton } from 'element-plus'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
+import KnownDialog from '@/components/known-dialog.vue'
 import LabelTag from '@/components/label-tag.vue'
 import ProposalDialog from '@/components/proposal-dialog.vue'
 import { useOneAtATime } from '@/components/use-one-at-a-time'
+import { open, pieces } from '@/model/known'
 import { originWords } from '@/model/origins'
 import { count } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
@@ -47,17 +56,25 @@ const store = useAssetStore()
 const offer = shallowRef<ProposalOffer | null>(null)
 const groups = shallowRef<ProposedGroup[] | null>(null)
 const isChoosing = ref(false)
+const isKnownShown = ref(false)
+/** Pieces of {@link knownOf} that go to a group without a question. */
+const known = ref(0)
 
 const models = computed(() => [store.target, ...store.sources].flatMap((r) => (r ? [r] : [])))
+/** What is sorted first: a source where there is one, as what it tells reaches the target. */
+const knownOf = computed(() => store.sources[0] ?? store.target)
+const knownRole = computed(() => (store.sources.length ? 'source' : 'target'))
 const isFresh = computed(() => models.value.length > 0 && models.value.every((r) => r.claimedShare === 0))
 
 watch(
   () => (isFresh.value ? models.value.map((r) => `${r.id} ${r.geometryVersion}`).join() : ''),
   async (asked) => {
+    known.value = 0
     if (asked === '') {
       offer.value = null
       return
     }
+    void countKnown(asked)
     try {
       const found = await api.proposals(store.asset!.id)
       // Part names are many and mean little; they are offered on Sort, not here.
@@ -72,6 +89,15 @@ watch(
   },
   { immediate: true }
 )
+
+async function countKnown(asked: string): Promise<void> {
+  try {
+    const view = await api.known(store.asset!.id, knownOf.value!.id)
+    if (models.value.map((r) => `${r.id} ${r.geometryVersion}`).join() === asked) known.value = pieces(open(view.rows).filter((row) => row.isSure))
+  } catch {
+    // As above: the same is on Sort.
+  }
+}
 
 const { isUnderWay: isKeeping, run: keep } = useOneAtATime(async () => {
   const { revisionId, from } = offer.value!

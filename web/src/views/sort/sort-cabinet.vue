@@ -58,6 +58,7 @@
       <div class="foot">
         <el-button v-work @click="isNew = true">New group</el-button>
         <el-button v-work @click="isProposing = true">Propose groups…</el-button>
+        <el-button title="Known pieces: what the studio has sorted before" @click="isKnown = true">Known…</el-button>
       </div>
       <p class="last small">
         <span class="soft">palette: </span>
@@ -71,6 +72,7 @@
     <history-panel v-else @step="(steps) => emit('step', steps)" />
     <group-dialog v-if="edited || isNew" :group="edited" @close="closeGroup" />
     <palette-dialog v-if="isChoosing" @close="isChoosing = false" />
+    <known-dialog v-if="isKnown" :revision-id="revision.id" @close="isKnown = false" />
     <proposal-dialog v-if="isProposing" :revision-id="revision.id" :from="null" @close="isProposing = false" />
   </aside>
 </template>
@@ -91,6 +93,7 @@ import DrawerRow from '@/views/sort/drawer-row.vue'
 import GroupDialog from '@/views/sort/group-dialog.vue'
 import HistoryPanel from '@/views/sort/history-panel.vue'
 import PaletteDialog from '@/views/sort/palette-dialog.vue'
+import KnownDialog from '@/components/known-dialog.vue'
 import ProposalDialog from '@/components/proposal-dialog.vue'
 import RulesPanel from '@/views/sort/rules-panel.vue'
 
@@ -112,6 +115,7 @@ const query = ref('')
 const edited = shallowRef<Group | null>(null)
 const isNew = ref(false)
 const isProposing = ref(false)
+const isKnown = ref(false)
 const isChoosing = ref(false)
 
 const found = computed(() => findGroups(store.groups, query.value))
@@ -212,14 +216,16 @@ defineExpose({
 
 .foot {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   padding: 9px 14px;
   border-top: 1px solid var(--rule);
 }
 
 .foot > * {
-  flex: 1;
+  flex: 1 1 auto;
   margin: 0;
+  padding-inline: 12px;
 }
 
 .palette {

@@ -7,6 +7,7 @@ import idiotaxa.core.group.Group;
 import idiotaxa.core.group.Palette;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
+import idiotaxa.core.handoff.OriginalModel;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffWriter;
 import idiotaxa.core.handoff.PackageSink;
@@ -155,6 +156,7 @@ final class HandoffBench implements Main.Benchmark {
         new Palette("p", groups),
         sheets,
         () -> GroupedMesh.ofFaces(wall, new int[wall.faceCount()]),
+        new OriginalModel("none.stl", false, () -> { throw new IllegalStateException("no line asks for it"); }),
         new HandoffRequest.MaskRequest(MaskPlanJson.parse("{}"), target, GreyImages.NONE),
         new HandoffRequest.Settings("claims", SIZE, SIZE, SAMPLES, PADDING, new Reach(0, 0), "none"),
         template);

@@ -140,10 +140,10 @@ public final class BellFloat {
               6,
               Patch.same(BRASS, 3),
               0,
-              new Outline(0.034, 0.255),
-              new Outline(0.034, 0.295),
-              new Outline(0.024, 0.306),
-              new Outline(0, 0.306));
+              new Outline(0.036, 0.255),
+              new Outline(0.036, 0.295),
+              new Outline(0.026, 0.307),
+              new Outline(0, 0.307));
       add(numbered("bolt", i + 1), List.of(bolt));
     }
     parts.add(

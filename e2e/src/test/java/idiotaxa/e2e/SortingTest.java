@@ -52,6 +52,33 @@ class SortingTest extends OnTheDemo {
     page.close();
   }
 
+  /** The float shares its bolts and its chain with a buoy that was sorted: three presses, one to undo. */
+  @Test
+  void theBellFloatIsSortedByWhatTheBuoyTaught() {
+    StagePage artist = openSort("Bell float");
+    ApiClient api = new ApiClient(application);
+    JsonNode floating = api.json("/api/assets").get("assets").valueStream().filter(a -> a.get("name").asString().equals("Bell float")).findFirst().orElseThrow();
+    long asset = floating.get("id").asLong();
+    long target = api.json("/api/assets/" + asset).get("revisions").get(0).get("id").asLong();
+    String known = "/api/assets/" + asset + "/revisions/" + target + "/known";
+    for (int i = 0; i < 300 && api.json(known).get("rows").isEmpty(); i++) {
+      artist.page().waitForTimeout(100);
+    }
+    artist.button("Known…").click();
+    Locator dialog = artist.page().getByRole(AriaRole.DIALOG);
+    assertThat(dialog).containsText("are known, from");
+    assertThat(dialog).containsText("Channel marker buoy B");
+    dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Keep")).last().click();
+    assertThat(dialog).not().isVisible();
+    // Eight bolts, and eye and links of the chain.
+    assertThat(artist.drawer(7)).containsText("8 pieces");
+    assertThat(artist.drawer(1)).containsText("pieces");
+    artist.button("Undo").click();
+    assertThat(artist.drawer(7)).containsText("0 %");
+    assertThat(browser.complaints()).isEmpty();
+    artist.page().close();
+  }
+
   private static void proposeAllButTheHull(StagePage artist) {
     artist.button("Propose groups…").click();
     artist.page().getByText("the target's part names").click();

@@ -11,6 +11,7 @@ import idiotaxa.core.group.Palette;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.HandoffRequest;
+import idiotaxa.core.handoff.OriginalModel;
 import idiotaxa.core.handoff.HandoffSheet;
 import idiotaxa.core.handoff.HandoffOutputs;
 import idiotaxa.core.handoff.HandoffWriter;
@@ -104,6 +105,7 @@ class WrittenFilesTest {
             palette,
             sheets,
             () -> GroupedMesh.of(target, reading.surface()),
+            new OriginalModel("buoy.glb", false, () -> { throw new AssertionError("no line asks for it"); }),
             new HandoffRequest.MaskRequest(MaskPlanJson.parse(plan), maskTarget, GreyImages.NONE),
             new HandoffRequest.Settings("materials", SIZE, SIZE, 16, 8, new Reach(0, 0), "none"),
             new Template("everything and more", lines));

@@ -13,6 +13,7 @@ import idiotaxa.server.asset.AssetStore;
 import idiotaxa.server.asset.RevisionStore;
 import idiotaxa.server.blob.BlobFiles;
 import idiotaxa.server.bringin.ImportService;
+import idiotaxa.server.known.LearnService;
 import idiotaxa.server.palette.PaletteService;
 import idiotaxa.server.palette.PaletteUse;
 import java.io.BufferedOutputStream;
@@ -39,6 +40,7 @@ public class DemoLoader implements ApplicationRunner {
   private final BlobFiles files;
   private final DemoLantern finished;
   private final DemoRevised sorted;
+  private final LearnService learning;
 
   public DemoLoader(
       IdiotaxaProperties properties,
@@ -48,7 +50,8 @@ public class DemoLoader implements ApplicationRunner {
       ImportService imports,
       BlobFiles files,
       DemoLantern finished,
-      DemoRevised sorted) {
+      DemoRevised sorted,
+      LearnService learning) {
     this.properties = properties;
     this.assets = assets;
     this.palettes = palettes;
@@ -57,6 +60,7 @@ public class DemoLoader implements ApplicationRunner {
     this.files = files;
     this.finished = finished;
     this.sorted = sorted;
+    this.learning = learning;
   }
 
   @Override
@@ -88,6 +92,8 @@ public class DemoLoader implements ApplicationRunner {
         bringIn(
             revised, RevisionStore.TARGET, "channel_marker_buoy.glb", ChannelMarkerBuoy.target());
     if (sorted.sort(revised, before)) {
+      // Its bolts and chain are those of the bell float, which so arrives with pieces that are known.
+      learning.learn(revised);
       bringIn(
           revised,
           RevisionStore.TARGET,

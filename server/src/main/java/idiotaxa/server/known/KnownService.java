@@ -71,8 +71,12 @@ public class KnownService {
     this.access = access;
   }
 
-  /** An asset where a piece was seen. */
-  public record Place(long assetId, String name) {}
+  /**
+   * An asset where a piece was seen.
+   *
+   * @param revisionId of a model of it that has such pieces
+   */
+  public record Place(long assetId, long revisionId, String name) {}
 
   /**
    * A group that a kind of piece was seen in.
@@ -130,7 +134,7 @@ public class KnownService {
     List<Long> ids = kinds.stream().map(KnownKind::id).toList();
     for (KnownStore.SeenRow row : store.seen(ids, access.shows(), showId, revisionId)) {
       String asset = Long.toString(row.assetId());
-      places.put(asset, new Place(row.assetId(), row.asset()));
+      places.put(asset, new Place(row.assetId(), row.revisionId(), row.asset()));
       List<String> keywords = row.keywords().lines().filter(w -> !w.isBlank()).toList();
       KnownGroup group = new KnownGroup("", row.number(), row.name(), row.color(), keywords);
       ofKind.computeIfAbsent(row.kindId(), k -> new ArrayList<>()).add(new Seen(group, asset, row.pieces()));

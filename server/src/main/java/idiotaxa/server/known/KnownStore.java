@@ -44,7 +44,7 @@ class KnownStore {
    *
    * @param keywords one a line
    */
-  record SeenRow(long kindId, long assetId, String asset, int number, String name, int color, String keywords, int pieces) {}
+  record SeenRow(long kindId, long assetId, long revisionId, String asset, int number, String name, int color, String keywords, int pieces) {}
 
   Stamp stamp() {
     return db.select(count(), max(KNOWN_KIND.ID)).from(KNOWN_KIND).fetchSingle(r -> new Stamp(r.value1(), r.value2() == null ? 0 : r.value2()));
@@ -102,7 +102,7 @@ class KnownStore {
                     KNOWN_REFUSAL.SHOW_ID.eq(showId),
                     KNOWN_REFUSAL.GROUP_KEY.eq(field(key, String.class, MATERIAL_GROUP.NAME))));
     return db.select(
-            KNOWN_SEEN.KIND_ID, ASSET.ID, ASSET.NAME, MATERIAL_GROUP.NUMBER, MATERIAL_GROUP.NAME, MATERIAL_GROUP.COLOR,
+            KNOWN_SEEN.KIND_ID, ASSET.ID, REVISION.ID, ASSET.NAME, MATERIAL_GROUP.NUMBER, MATERIAL_GROUP.NAME, MATERIAL_GROUP.COLOR,
             MATERIAL_GROUP.KEYWORDS, KNOWN_SEEN.PIECES)
         .from(KNOWN_SEEN)
         .join(REVISION)
@@ -122,7 +122,7 @@ class KnownStore {
         .fetch(
             r ->
                 new SeenRow(
-                    r.value1(), r.value2(), r.value3(), r.value4(), r.value5(), r.value6(), r.value7(), r.value8()));
+                    r.value1(), r.value2(), r.value3(), r.value4(), r.value5(), r.value6(), r.value7(), r.value8(), r.value9()));
   }
 
   void refuse(long kindId, long showId, String groupKey) {

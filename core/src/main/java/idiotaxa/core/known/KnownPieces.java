@@ -21,6 +21,9 @@ public final class KnownPieces {
   /** Surfaces that a piece is laid on at most: the likest come first, so that a memory full of near ones costs no more. */
   private static final int MOST_TRIED = 16;
 
+  /** How near fingerprints of kinds lie that may be one, see {@link Fingerprint#distance}. */
+  private static final double TWINS = 0.2;
+
   /** Kinds that may wait unsorted, and the share of all. */
   private static final int MOST_UNSORTED = 256;
 
@@ -73,25 +76,32 @@ public final class KnownPieces {
 
   /** The kind that a surface is proven to be of. */
   public Optional<KnownKind> find(Surface surface) {
-    return same(new Looked(surface));
+    return same(new Looked(surface)).stream().findFirst();
   }
 
-  /** The kind that is proven to be of this shape and size; the likest first. */
-  Optional<KnownKind> same(Looked piece) {
+  /** The kinds that are proven to be of this shape and size, the likest first; mostly one, two where two were learned at once. */
+  List<KnownKind> same(Looked piece) {
     Fingerprint wanted = piece.surface.fingerprint();
     return proven(piece, kind -> wanted.mayHaveSizeOf(kind.fingerprint()), false);
   }
 
-  /** A kind that is proven to be of this shape in another size. */
-  Optional<KnownKind> inAnotherSize(Looked piece) {
+  /** The kinds that are proven to be of this shape in another size. */
+  List<KnownKind> inAnotherSize(Looked piece) {
     return proven(piece, kind -> true, true);
   }
 
-  private Optional<KnownKind> proven(Looked piece, Predicate<KnownKind> mayBe, boolean isOfAnySize) {
-    return candidates(piece.surface.fingerprint(), mayBe).stream()
-        .limit(MOST_TRIED)
-        .filter(kind -> piece.is(kind, isOfAnySize))
-        .findFirst();
+  private List<KnownKind> proven(Looked piece, Predicate<KnownKind> mayBe, boolean isOfAnySize) {
+    Fingerprint wanted = piece.surface.fingerprint();
+    List<KnownKind> candidates = candidates(wanted, mayBe);
+    List<KnownKind> found = new ArrayList<>();
+    for (KnownKind kind : candidates.subList(0, Math.min(MOST_TRIED, candidates.size()))) {
+      // Once one is found, only what is as good as the same may be it a second time.
+      boolean mayBeTwin = found.isEmpty() || found.get(0).fingerprint().distance(kind.fingerprint()) <= TWINS;
+      if (mayBeTwin && piece.is(kind, isOfAnySize)) {
+        found.add(kind);
+      }
+    }
+    return found;
   }
 
   /** Kinds of nearly this fingerprint, the nearest first. */

@@ -49,9 +49,9 @@ public final class KnownSort {
    * @param pieces of the model
    * @param options the one that was seen most often first; never empty
    * @param isInAnotherSize whether only a larger or smaller one is known
-   * @param kindId of the kind that was found, see {@link KnownKind#id}
+   * @param kindIds of the kinds that were found, see {@link KnownKind#id}
    */
-  public record Answer(int[] pieces, List<Option> options, boolean isInAnotherSize, long kindId) {
+  public record Answer(int[] pieces, List<Option> options, boolean isInAnotherSize, List<Long> kindIds) {
     /** The group that they go to without a question. */
     public Optional<KnownGroup> sure() {
       int all = options.stream().mapToInt(Option::pieces).sum();
@@ -61,8 +61,8 @@ public final class KnownSort {
     }
   }
 
-  /** A kind that pieces of a model are proven to be of. */
-  private record Match(int[] pieces, KnownKind kind, boolean isInAnotherSize) {}
+  /** Kinds that pieces of a model are proven to be of. */
+  private record Match(int[] pieces, List<KnownKind> kinds, boolean isInAnotherSize) {}
 
   /** Finds out what is known of a model's pieces. */
   public static KnownSort of(Mesh mesh, KnownPieces known, int threads, Progress progress) {
@@ -85,12 +85,12 @@ public final class KnownSort {
       int threads,
       Progress progress) {
     List<Match> matches = matches(mesh, pieces, alike, known, threads, progress);
-    Function<KnownKind, List<Seen>> seen = seenOf.apply(matches.stream().map(Match::kind).distinct().toList());
+    Function<KnownKind, List<Seen>> seen = seenOf.apply(matches.stream().flatMap(match -> match.kinds.stream()).distinct().toList());
     List<Answer> answers = new ArrayList<>();
     for (Match match : matches) {
-      List<Option> options = options(seen.apply(match.kind));
+      List<Option> options = options(match.kinds.stream().flatMap(kind -> seen.apply(kind).stream()).toList());
       if (!options.isEmpty()) {
-        answers.add(new Answer(match.pieces, options, match.isInAnotherSize, match.kind.id()));
+        answers.add(new Answer(match.pieces, options, match.isInAnotherSize, match.kinds.stream().map(KnownKind::id).toList()));
       }
     }
     return new KnownSort(pieces, List.copyOf(answers));
@@ -124,11 +124,12 @@ public final class KnownSort {
       return null;
     }
     KnownPieces.Looked looked = new KnownPieces.Looked(surface);
-    return known
-        .same(looked)
-        .map(kind -> new Match(own, kind, false))
-        .or(() -> known.inAnotherSize(looked).map(kind -> new Match(own, kind, true)))
-        .orElse(null);
+    List<KnownKind> same = known.same(looked);
+    if (!same.isEmpty()) {
+      return new Match(own, same, false);
+    }
+    List<KnownKind> sized = known.inAnotherSize(looked);
+    return sized.isEmpty() ? null : new Match(own, sized, true);
   }
 
   private static List<Option> options(List<Seen> all) {

@@ -266,6 +266,6 @@ public class KnownService {
             .filter(answer -> faces(found.mesh, answer).nextSetBit(0) == face)
             .findFirst()
             .orElseThrow(() -> new ConflictException("This piece is no longer known."));
-    store.refuse(meant.kindId(), access.showOf(assetId), key);
+    meant.kindIds().forEach(kind -> store.refuse(kind, access.showOf(assetId), key));
   }
 }

@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Learns what the pieces of a sorted model look like; what was learned of it before goes. */
@@ -82,13 +83,25 @@ class LearnWork implements JobWork {
   /**
    * Pieces of one group with the kind that they are of.
    *
-   * @param kindId 0 where there was none
-   * @param surface where it is kept, for one that may have to be made
+   * @param kindId below 0 for one that is to be made; pieces of one such kind have one number
+   * @param surface blob of one that is to be made, 0 where there is one
    */
   private record Learned(long kindId, SortedPieces.Sorted piece, long surface) {}
 
+  /** A kind that was found is there no more: somebody removed the last model that had it. */
+  private static final class KindGoneException extends RuntimeException {
+    private static final long serialVersionUID = 1;
+  }
+
   @Override
   public void run(long revisionId, JobRun run) throws IOException {
+    while (!tryToLearn(revisionId, run)) {
+      run.checkCancelled();
+    }
+  }
+
+  /** False when it has to be looked up anew. */
+  private boolean tryToLearn(long revisionId, JobRun run) throws IOException {
     long assetId = revisions.get(revisionId).assetId();
     Mesh mesh = meshes.get(revisionId).mesh();
     Map<Integer, Long> idOfNumber = new HashMap<>();
@@ -97,31 +110,45 @@ class LearnWork implements JobWork {
     }
     SortedPieces sorted = SortedPieces.of(mesh, groups.faceNumbers(assetId, revisionId));
     KnownPieces known = memory.pieces();
+    KnownPieces fresh = new KnownPieces();
     List<Learned> learned = new ArrayList<>();
     for (int k = 0; k < sorted.kinds().size(); k++) {
       run.checkCancelled();
       run.at("learning pieces", (double) k / sorted.kinds().size());
       SortedPieces.Sorted piece = sorted.kinds().get(k);
-      long kind = known.find(piece.surface()).map(KnownKind::id).orElse(0L);
-      learned.add(new Learned(kind, piece, keep(piece.surface())));
+      if (!idOfNumber.containsKey(piece.group())) {
+        continue;
+      }
+      Optional<KnownKind> kind = known.find(piece.surface()).or(() -> fresh.find(piece.surface()));
+      if (kind.isEmpty()) {
+        long next = -1L - fresh.kinds().size();
+        fresh.add(new KnownKind(next, piece.surface().fingerprint(), piece::surface));
+        learned.add(new Learned(next, piece, keep(piece.surface())));
+      } else {
+        learned.add(new Learned(kind.get().id(), piece, 0));
+      }
     }
     LocalDateTime now = LocalDateTime.now(clock);
-    run.finish(
-        () -> {
-          store.forget(revisionId);
-          // Two groups of one new kind share it.
-          Map<Surface, Long> made = new HashMap<>();
-          for (Learned each : learned) {
-            Long group = idOfNumber.get(each.piece.group());
-            if (group != null) {
-              long kind =
-                  each.kindId != 0 && store.hold(each.kindId)
-                      ? each.kindId
-                      : made.computeIfAbsent(each.piece.surface(), s -> add(each, now));
-              store.addSeen(kind, revisionId, group, each.piece.pieces());
-            }
-          }
-        });
+    try {
+      run.finish(() -> put(revisionId, learned, idOfNumber, now));
+      return true;
+    } catch (KindGoneException e) {
+      return false;
+    }
+  }
+
+  private void put(long revisionId, List<Learned> learned, Map<Integer, Long> idOfNumber, LocalDateTime now) {
+    store.forget(revisionId);
+    Map<Long, Long> made = new HashMap<>();
+    for (Learned each : learned) {
+      long group = idOfNumber.get(each.piece.group());
+      if (each.surface != 0) {
+        made.put(each.kindId, add(each, now));
+      } else if (each.kindId > 0 && !store.hold(each.kindId)) {
+        throw new KindGoneException();
+      }
+      store.addSeen(made.getOrDefault(each.kindId, each.kindId), revisionId, group, each.piece.pieces());
+    }
   }
 
   private long add(Learned each, LocalDateTime now) {

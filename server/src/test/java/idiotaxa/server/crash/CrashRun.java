@@ -137,6 +137,7 @@ public final class CrashRun {
       KilledProcess.pause(3000);
       while (count(db, "stored_blob b WHERE NOT EXISTS (SELECT 1 FROM revision_file f WHERE f.blob_id = b.id)"
               + " AND NOT EXISTS (SELECT 1 FROM bake_sheet s WHERE s.maps_blob_id = b.id)"
+              + " AND NOT EXISTS (SELECT 1 FROM known_kind k WHERE k.surface_blob_id = b.id)"
               + " AND NOT EXISTS (SELECT 1 FROM handoff h WHERE h.blob_id = b.id)")
           > 0) {
         if (System.currentTimeMillis() > end) {

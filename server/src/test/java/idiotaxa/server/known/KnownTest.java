@@ -108,6 +108,19 @@ class KnownTest {
   }
 
   @Test
+  void oneAssetMayTeachTwoGroupsOfOneKind() {
+    SortedAsset teacher = new SortedAsset(api, "Teacher", boxes(false, 0.9, 0.9));
+    teacher.claim(teacher.createGroup("brass"), 0, 6);
+    teacher.claim(teacher.createGroup("slate"), 6, 12);
+    api.post(teacher.assetPath() + "/known", "");
+    SortedAsset next = new SortedAsset(api, "Pupil", boxes(true, 0.9));
+    awaitLearned(next, 1);
+    JsonNode row = known(next).get("rows").get(0);
+    assertThat(row.get("isSure").asBoolean()).isFalse();
+    assertThat(row.get("options").valueStream().map(o -> o.get("key").asString())).containsExactlyInAnyOrder("brass", "slate");
+  }
+
+  @Test
   void claimsOfHandStayAndNothingIsClaimedTwice() {
     teach("Teacher", "brass", boxes(false, 0.9), 1);
     SortedAsset next = new SortedAsset(api, "Pupil", boxes(true, 0.9, 0.9));

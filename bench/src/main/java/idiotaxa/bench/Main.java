@@ -32,6 +32,7 @@ public final class Main {
     all.put("dear", new DearBench());
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
+    all.put("known", new KnownBench());
     all.put("hidden", new HiddenBench());
     all.put("carry", new CarryBench());
     all.put("masks", new MaskBench());

@@ -10,6 +10,9 @@ import java.util.Arrays;
  * surface are exact, so that neither vertices nor triangles count.
  */
 public final class Surface {
+  private static final int PROOF_POINTS = 300;
+  private static final int PROOF_VERTICES = 500;
+
   /** The plastic number's powers: a sequence that fills a square evenly (Roberts 2018, "The unreasonable effectiveness of quasirandom sequences"). */
   private static final double FIRST_STEP = 0.7548776662466927;
 
@@ -29,6 +32,7 @@ public final class Surface {
   private final PrincipalAxes outerAxes;
   private final Fingerprint fingerprint;
   private Bvh hierarchy;
+  private double[] proof;
 
   /**
    * @param points xyz a point in metres, of any origin
@@ -245,6 +249,20 @@ public final class Surface {
         out[3 * i + k] = points[3 * from + k];
       }
     }
+    return out;
+  }
+
+  /** Points that have to lie on another surface for the two to be one; made when somebody asks. */
+  synchronized double[] proof() {
+    if (proof == null) {
+      proof = joined(samples(PROOF_POINTS), vertices(PROOF_VERTICES));
+    }
+    return proof;
+  }
+
+  static double[] joined(double[] a, double[] b) {
+    double[] out = Arrays.copyOf(a, a.length + b.length);
+    System.arraycopy(b, 0, out, a.length, b.length);
     return out;
   }
 

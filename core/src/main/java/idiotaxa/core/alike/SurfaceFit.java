@@ -2,7 +2,6 @@ package idiotaxa.core.alike;
 
 import idiotaxa.core.trace.ClosestPointQuery;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 
@@ -17,9 +16,13 @@ public final class SurfaceFit {
 
   private static final int FIT_POINTS = 48;
   private static final int FIT_VERTICES = 32;
-  private static final int PROOF_POINTS = 300;
-  private static final int PROOF_VERTICES = 500;
   private static final int STEPS = 14;
+
+  /** Of the tolerance: from there a pose that hardly moves any more does not come to lie. */
+  private static final double FAR = 4;
+
+  /** Ways that are tried before they are compared. */
+  private static final int BLIND = 4;
 
   /** Ways that are tried in earnest, the most promising first. */
   private static final int TRIED = 10;
@@ -51,20 +54,27 @@ public final class SurfaceFit {
   public boolean isEqual(Surface other, SurfaceFit of, boolean isOfAnySize, double relativeTolerance) {
     double scale = isOfAnySize ? surface.radius() / other.radius() : 1;
     double tolerance = relativeTolerance * 2 * surface.reach();
-    List<Pose> poses = best(turns(other).stream().map(turn -> new Pose(turn, scale)).toList(), other);
-    double[] points = joined(other.samples(FIT_POINTS), other.vertices(FIT_VERTICES));
-    double[] forth = null;
-    double[] back = null;
-    for (Pose pose : poses) {
-      if (settle(pose, points, tolerance)) {
-        forth = forth == null ? joined(other.samples(PROOF_POINTS), other.vertices(PROOF_VERTICES)) : forth;
-        back = back == null ? joined(surface.samples(PROOF_POINTS), surface.vertices(PROOF_VERTICES)) : back;
-        if (liesOn(pose, forth, tolerance) && of.liesUnder(pose, back, tolerance)) {
-          return true;
-        }
+    List<Pose> all = turns(other).stream().map(turn -> new Pose(turn, scale)).toList();
+    double[] points = Surface.joined(other.samples(FIT_POINTS), other.vertices(FIT_VERTICES));
+    // What looks the same from many sides settles from any of them, and bolts and knobs do.
+    for (Pose pose : all.subList(0, Math.min(BLIND, all.size()))) {
+      if (lies(new Pose(pose.turn.clone(), scale), other, of, points, tolerance)) {
+        return true;
+      }
+    }
+    for (Pose pose : best(all, other)) {
+      if (lies(pose, other, of, points, tolerance)) {
+        return true;
       }
     }
     return false;
+  }
+
+  /** Whether a pose, moved to where it lies best, lays one surface on the other. */
+  private boolean lies(Pose pose, Surface other, SurfaceFit of, double[] points, double tolerance) {
+    return settle(pose, points, tolerance)
+        && liesOn(pose, other.proof(), tolerance)
+        && of.liesUnder(pose, surface.proof(), tolerance);
   }
 
   /** The most promising of some poses, the best first. */
@@ -81,12 +91,6 @@ public final class SurfaceFit {
       }
     }
     return different.subList(0, Math.min(TRIED, different.size()));
-  }
-
-  private static double[] joined(double[] a, double[] b) {
-    double[] out = Arrays.copyOf(a, a.length + b.length);
-    System.arraycopy(b, 0, out, a.length, b.length);
-    return out;
   }
 
   /** Where the other surface is laid: x → scale · turn · x + move; the turn may mirror. */
@@ -224,7 +228,8 @@ public final class SurfaceFit {
       }
       double error = Math.sqrt(3 * sum / points.length);
       boolean isStill = error > 0.99 * before && step > 2;
-      if (error < 0.05 * tolerance || isStill || !solve(normal)) {
+      boolean isHopeless = error > 0.9 * before && step > 3 && error > FAR * tolerance;
+      if (error < 0.05 * tolerance || isStill || isHopeless || !solve(normal)) {
         return error < tolerance;
       }
       before = error;

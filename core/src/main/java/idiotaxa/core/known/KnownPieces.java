@@ -94,11 +94,21 @@ public final class KnownPieces {
     Fingerprint wanted = piece.surface.fingerprint();
     List<KnownKind> candidates = candidates(wanted, mayBe);
     List<KnownKind> found = new ArrayList<>();
-    for (KnownKind kind : candidates.subList(0, Math.min(MOST_TRIED, candidates.size()))) {
-      // Once one is found, only what is as good as the same may be it a second time.
-      boolean mayBeTwin = found.isEmpty() || found.get(0).fingerprint().distance(kind.fingerprint()) <= TWINS;
-      if (mayBeTwin && piece.is(kind, isOfAnySize)) {
-        found.add(kind);
+    List<Fingerprint> failed = new ArrayList<>();
+    int tried = 0;
+    for (int c = 0; c < candidates.size() && tried < MOST_TRIED; c++) {
+      Fingerprint shape = candidates.get(c).fingerprint();
+      // Once one is found, only what is as good as the same may be it a second time; and one shape in a hundred sizes fails once.
+      boolean mayBeTwin = found.isEmpty() || found.get(0).fingerprint().distance(shape) <= TWINS;
+      boolean hasFailed = isOfAnySize && failed.stream().anyMatch(f -> f.distance(shape) <= TWINS);
+      if (!mayBeTwin || hasFailed) {
+        continue;
+      }
+      tried++;
+      if (piece.is(candidates.get(c), isOfAnySize)) {
+        found.add(candidates.get(c));
+      } else {
+        failed.add(shape);
       }
     }
     return found;

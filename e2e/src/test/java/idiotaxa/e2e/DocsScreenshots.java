@@ -101,6 +101,13 @@ public final class DocsScreenshots {
     page.getByLabel("Name of the recipe").fill("Saltmarsh props");
     artist.button("Save as a recipe").click();
     page.getByText("Saved as version 1.").waitFor();
+    openAsset("Bell float", "Sort");
+    artist.waitForStage();
+    artist.button("Known…").click();
+    page.getByText("are known, from").waitFor();
+    page.waitForTimeout(SETTLE_MS);
+    take("known");
+    artist.button("Cancel").click();
     openRecipe("Bell float");
     page.getByText("parts named deck").click();
     page.waitForTimeout(SETTLE_MS);

@@ -56,7 +56,6 @@ public final class StudioScreenshots {
     take("people");
     go("Space");
     page.getByText("What is kept").waitFor();
-    take("space");
     bakeAll(script);
     go("Queue");
     page.getByText("Running").waitFor(new Locator.WaitForOptions().setTimeout(10_000));

@@ -26,10 +26,6 @@ public record Fingerprint(double radius, float[] values) {
     return SLACK[0];
   }
 
-  static int size() {
-    return SLACK.length;
-  }
-
   static Fingerprint of(Surface surface, double[] second) {
     double r = surface.radius();
     float[] out = new float[SLACK.length];

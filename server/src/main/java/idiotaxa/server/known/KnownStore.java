@@ -92,7 +92,6 @@ class KnownStore {
    * @param exceptRevision whose own pieces do not count
    */
   List<SeenRow> seen(Collection<Long> kindIds, Set<Long> shows, long showId, long exceptRevision) {
-    String key = "LOWER(TRIM({0}))";
     Condition isRefused =
         notExists(
             selectOne()
@@ -100,7 +99,7 @@ class KnownStore {
                 .where(
                     KNOWN_REFUSAL.KIND_ID.eq(KNOWN_SEEN.KIND_ID),
                     KNOWN_REFUSAL.SHOW_ID.eq(showId),
-                    KNOWN_REFUSAL.GROUP_KEY.eq(field(key, String.class, MATERIAL_GROUP.NAME))));
+                    KNOWN_REFUSAL.GROUP_KEY.eq(field("LOWER(TRIM({0}))", String.class, MATERIAL_GROUP.NAME))));
     return db.select(
             KNOWN_SEEN.KIND_ID, ASSET.ID, REVISION.ID, ASSET.NAME, MATERIAL_GROUP.NUMBER, MATERIAL_GROUP.NAME, MATERIAL_GROUP.COLOR,
             MATERIAL_GROUP.KEYWORDS, KNOWN_SEEN.PIECES)
@@ -127,11 +126,6 @@ class KnownStore {
 
   void refuse(long kindId, long showId, String groupKey) {
     db.insertInto(KNOWN_REFUSAL).values(kindId, showId, groupKey).onDuplicateKeyIgnore().execute();
-  }
-
-  /** Whether anything of a model was learned. */
-  boolean isLearned(long revisionId) {
-    return db.fetchExists(KNOWN_SEEN, KNOWN_SEEN.REVISION_ID.eq(revisionId));
   }
 
   /** Assets that were handed off and that nothing was learned of. */

@@ -210,8 +210,8 @@ export const api = {
   known: (assetId: number, revisionId: number) => getJson<KnownView>(`/api/assets/${assetId}/revisions/${revisionId}/known`),
   keepKnown: (assetId: number, revisionId: number, choices: { face: number; key: string }[]) =>
     send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/known`, { choices }),
-  refuseKnown: (assetId: number, revisionId: number, face: number, key: string) =>
-    send<void>('POST', `/api/assets/${assetId}/revisions/${revisionId}/known/refusals`, { face, key }),
+  refuseKnown: (assetId: number, revisionId: number, faces: number[], key: string) =>
+    send<void>('POST', `/api/assets/${assetId}/revisions/${revisionId}/known/refusals`, { faces, key }),
   /** Says that an asset is well sorted, so that others learn from it. */
   learn: (assetId: number) => send<void>('POST', `/api/assets/${assetId}/known`),
 

@@ -147,7 +147,8 @@ async function load(): Promise<void> {
 
 async function refuse(refused: KnownRow[], key: string): Promise<void> {
   await orSay(async () => {
-    for (const row of refused) await api.refuseKnown(store.asset!.id, props.revisionId, row.face, key)
+    const faces = refused.map((row) => row.face)
+    await api.refuseKnown(store.asset!.id, props.revisionId, faces, key)
     await load()
   })
 }

@@ -30,6 +30,31 @@ final class FaceRuns {
     }
   }
 
+  /** First and last face of a stretch. */
+  @FunctionalInterface
+  private interface Stretch {
+    void take(int first, int last);
+  }
+
+  private static void eachStretch(int[] faces, Stretch stretch) {
+    for (int i = 0; i < faces.length; i++) {
+      int from = i;
+      while (i + 1 < faces.length && faces[i + 1] == faces[i] + 1) {
+        i++;
+      }
+      stretch.take(faces[from], faces[i]);
+    }
+  }
+
+  /**
+   * Every stretch of some faces.
+   *
+   * @param faces ascending
+   */
+  static void addPlaces(ArrayNode out, int[] faces) {
+    eachStretch(faces, (first, last) -> out.addArray().add(first).add(last));
+  }
+
   /** Collects stretches of words in any order. */
   static final class Words {
     private final List<Run> runs = new ArrayList<>();
@@ -38,13 +63,7 @@ final class FaceRuns {
      * @param faces ascending
      */
     void add(int[] faces, String word) {
-      for (int i = 0; i < faces.length; i++) {
-        int from = i;
-        while (i + 1 < faces.length && faces[i + 1] == faces[i] + 1) {
-          i++;
-        }
-        runs.add(new Run(faces[from], faces[i], word));
-      }
+      eachStretch(faces, (first, last) -> runs.add(new Run(first, last, word)));
     }
 
     void write(ArrayNode out) {

@@ -5,15 +5,12 @@ import idiotaxa.core.known.KnownGroup;
 import idiotaxa.core.known.KnownPalette;
 import idiotaxa.core.known.KnownSort;
 import idiotaxa.core.mesh.Mesh;
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.IntStream;
 
 /** The groups of a model's faces by what is known of its pieces, and what is asked about. */
 final class SortedFaces {
@@ -29,9 +26,8 @@ final class SortedFaces {
     groups = new int[mesh.faceCount()];
     confidence = new float[groups.length];
     reason = new String[groups.length];
-    int[][] faces = facesOf(found);
     for (KnownSort.Answer answer : found.answers()) {
-      int[] own = Arrays.stream(answer.pieces()).flatMap(p -> Arrays.stream(faces[p])).sorted().toArray();
+      int[] own = found.faces(answer);
       Optional<KnownGroup> sure = answer.sure();
       Optional<Group> group = sure.flatMap(palette::find);
       if (group.isPresent()) {
@@ -53,16 +49,6 @@ final class SortedFaces {
     for (int f : faces) {
       reason[f] = why;
     }
-  }
-
-  private static int[][] facesOf(KnownSort found) {
-    int[] ofFace = found.pieces().ofFace();
-    List<List<Integer>> lists = new ArrayList<>();
-    IntStream.range(0, found.pieces().count()).forEach(p -> lists.add(new ArrayList<>()));
-    for (int f = 0; f < ofFace.length; f++) {
-      lists.get(ofFace[f]).add(f);
-    }
-    return lists.stream().map(l -> l.stream().mapToInt(Integer::intValue).toArray()).toArray(int[][]::new);
   }
 
   /** What rules reach is theirs. */

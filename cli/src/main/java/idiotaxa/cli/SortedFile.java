@@ -66,14 +66,7 @@ final class SortedFile {
         (answer, faces) -> {
           ObjectNode node = out.addObject();
           node.put("pieces", answer.pieces().length).put("isInAnotherSize", answer.isInAnotherSize());
-          ArrayNode runs = node.putArray("faces");
-          for (int i = 0; i < faces.length; i++) {
-            int from = i;
-            while (i + 1 < faces.length && faces[i + 1] == faces[i] + 1) {
-              i++;
-            }
-            runs.addArray().add(faces[from]).add(faces[i]);
-          }
+          FaceRuns.addPlaces(node.putArray("faces"), faces);
           ArrayNode options = node.putArray("options");
           for (KnownSort.Option option : answer.options()) {
             ObjectNode one = options.addObject();

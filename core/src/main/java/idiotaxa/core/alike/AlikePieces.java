@@ -28,7 +28,7 @@ public final class AlikePieces {
    * @return the class of every piece, 0 … in order of first appearance
    */
   public static int[] of(Mesh mesh, Weld weld, FaceLabels pieces, double relativeTolerance) {
-    int[][] faces = facesOfPieces(pieces);
+    int[][] faces = pieces.faces();
     int[] scratch = new int[weld.count()];
     int[] classes = new int[pieces.count()];
     // By their counts, then by a moment: of thousands with equal counts only those of nearly one size are compared.
@@ -65,21 +65,5 @@ public final class AlikePieces {
       }
     }
     return first;
-  }
-
-  private static int[][] facesOfPieces(FaceLabels pieces) {
-    int[] counts = new int[pieces.count()];
-    for (int piece : pieces.ofFace()) {
-      counts[piece]++;
-    }
-    int[][] faces = new int[pieces.count()][];
-    for (int p = 0; p < faces.length; p++) {
-      faces[p] = new int[counts[p]];
-    }
-    for (int f = pieces.ofFace().length - 1; f >= 0; f--) {
-      int piece = pieces.ofFace()[f];
-      faces[piece][--counts[piece]] = f;
-    }
-    return faces;
   }
 }

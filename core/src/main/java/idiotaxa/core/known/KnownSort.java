@@ -28,10 +28,12 @@ public final class KnownSort {
   private static final double STRANGERS = 0.05;
 
   private final FaceLabels pieces;
+  private final int[][] facesOfPiece;
   private final List<Answer> answers;
 
   private KnownSort(FaceLabels pieces, List<Answer> answers) {
     this.pieces = pieces;
+    facesOfPiece = pieces.faces();
     this.answers = answers;
   }
 
@@ -155,6 +157,11 @@ public final class KnownSort {
   /** In the order in which their first pieces stand in the file. */
   public List<Answer> answers() {
     return answers;
+  }
+
+  /** The faces of all pieces of an answer, ascending. */
+  public int[] faces(Answer answer) {
+    return Arrays.stream(answer.pieces).flatMap(piece -> Arrays.stream(facesOfPiece[piece])).sorted().toArray();
   }
 
   /** Pieces that are known and go to a group without a question. */

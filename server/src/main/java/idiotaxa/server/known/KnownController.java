@@ -4,6 +4,7 @@ import idiotaxa.server.journal.Journal;
 import idiotaxa.server.people.ForManagers;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,6 +34,14 @@ class KnownController {
    * @param key of the group that it goes to
    */
   record KnownChoice(int face, String key) {}
+
+  /**
+   * What is never to be proposed again.
+   *
+   * @param faces that name the rows
+   * @param key of the group that they are not
+   */
+  record KnownRefusal(Set<Integer> faces, String key) {}
 
   /**
    * @param choices rows that are kept, absent for all that is sure
@@ -67,8 +76,8 @@ class KnownController {
   @PostMapping("/assets/{assetId}/revisions/{id}/known/refusals")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void refuse(
-      @PathVariable("assetId") long assetId, @PathVariable("id") long id, @RequestBody KnownChoice refused) {
-    known.refuse(assetId, known.find(assetId, id), refused.face(), refused.key());
+      @PathVariable("assetId") long assetId, @PathVariable("id") long id, @RequestBody KnownRefusal refused) {
+    known.refuse(assetId, known.find(assetId, id), refused.faces(), refused.key());
   }
 
   /** Says that an asset is well sorted, so that others learn from it. A hand-off says that too. */

@@ -31,6 +31,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.roaringbitmap.RoaringBitmap;
@@ -109,7 +110,7 @@ public class KnownService {
   public record KnownView(int pieces, String words, List<Row> rows) {}
 
   /** What was found, with the places by their numbers. */
-  record Found(KnownSort sort, CachedMesh mesh, Map<String, Place> places) {}
+  record Found(KnownSort sort, Map<String, Place> places) {}
 
   /** Looks a model's pieces up; takes a while for a large one. */
   Found find(long assetId, long revisionId) {
@@ -125,7 +126,7 @@ public class KnownService {
             memory.pieces(),
             Parallel.cores(),
             Progress.NONE);
-    return new Found(sort, cached, places);
+    return new Found(sort, places);
   }
 
   private Function<KnownKind, List<Seen>> seen(
@@ -149,7 +150,7 @@ public class KnownService {
     int[] held = faceGroups.ids(assetId, revisionId, journal.lastEntry(assetId));
     List<Row> rows = new ArrayList<>();
     for (KnownSort.Answer answer : found.sort.answers()) {
-      BitSet faces = faces(found.mesh, answer);
+      BitSet faces = faces(found, answer);
       int unclaimed = (int) faces.stream().filter(f -> held[f] == ClaimSet.UNCLAIMED).count();
       List<Option> options = answer.options().stream().map(o -> option(o, palette, present, found.places)).toList();
       rows.add(
@@ -187,17 +188,10 @@ public class KnownService {
         option.assets().stream().map(places::get).toList());
   }
 
-  private static BitSet faces(CachedMesh cached, KnownSort.Answer answer) {
-    BitSet pieces = new BitSet();
-    for (int piece : answer.pieces()) {
-      pieces.set(piece);
-    }
+  private static BitSet faces(Found found, KnownSort.Answer answer) {
     BitSet faces = new BitSet();
-    int[] ofFace = cached.pieces().ofFace();
-    for (int f = 0; f < ofFace.length; f++) {
-      if (pieces.get(ofFace[f])) {
-        faces.set(f);
-      }
+    for (int face : found.sort.faces(answer)) {
+      faces.set(face);
     }
     return faces;
   }
@@ -213,14 +207,14 @@ public class KnownService {
   public Journal.State keep(long assetId, long revisionId, Found found, Map<Integer, String> choices) {
     JournalStore.Cursor last = journal.lock(assetId);
     int[] held = faceGroups.ids(assetId, revisionId, last.entryId());
-    if (held.length != found.mesh.mesh().faceCount()) {
+    if (held.length != found.sort.pieces().ofFace().length) {
       throw new ConflictException("The model has changed meanwhile; look again.");
     }
     Map<String, Long> idOfKey = new HashMap<>();
     Map<Long, BitSet> claims = new TreeMap<>();
     int pieces = 0;
     for (KnownSort.Answer answer : found.sort.answers()) {
-      BitSet faces = faces(found.mesh, answer);
+      BitSet faces = faces(found, answer);
       String key =
           choices == null ? answer.sure().map(KnownGroup::key).orElse(null) : choices.get(faces.nextSetBit(0));
       KnownGroup group =
@@ -255,17 +249,19 @@ public class KnownService {
   }
 
   /**
-   * Never proposes a group for a kind again, in the show of an asset.
+   * Never proposes a group for some kinds again, in the show of an asset.
    *
-   * @param face that names the row
+   * @param named faces that name the rows
+   * @throws ConflictException when none of them is known any more
    */
   @Transactional
-  public void refuse(long assetId, Found found, int face, String key) {
-    KnownSort.Answer meant =
-        found.sort.answers().stream()
-            .filter(answer -> faces(found.mesh, answer).nextSetBit(0) == face)
-            .findFirst()
-            .orElseThrow(() -> new ConflictException("This piece is no longer known."));
-    meant.kindIds().forEach(kind -> store.refuse(kind, access.showOf(assetId), key));
+  public void refuse(long assetId, Found found, Set<Integer> named, String key) {
+    long show = access.showOf(assetId);
+    List<KnownSort.Answer> meant =
+        found.sort.answers().stream().filter(answer -> named.contains(faces(found, answer).nextSetBit(0))).toList();
+    if (meant.isEmpty()) {
+      throw new ConflictException("These pieces are no longer known.");
+    }
+    meant.forEach(answer -> answer.kindIds().forEach(kind -> store.refuse(kind, show, key)));
   }
 }

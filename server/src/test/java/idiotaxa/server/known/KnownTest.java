@@ -148,7 +148,7 @@ class KnownTest {
     assertThat(row.get("isSure").asBoolean()).isFalse();
     assertThat(row.get("options").valueStream().map(o -> o.get("key").asString())).containsExactlyInAnyOrder("brass", "timber");
     assertThat(api.send("POST", next.path() + "/known", "").statusCode()).isEqualTo(409);
-    api.send("POST", next.path() + "/known/refusals", "{\"face\": 0, \"key\": \"brass\"}");
+    api.send("POST", next.path() + "/known/refusals", "{\"faces\": [0], \"key\": \"brass\"}");
     assertThat(known(next).get("rows").get(0).get("isSure").asBoolean()).isTrue();
     api.post(next.path() + "/known", "{\"choices\": [{\"face\": 0, \"key\": \"timber\"}]}");
     assertThat(new HashSet<>(next.faceGroups())).hasSize(1).doesNotContain(0);

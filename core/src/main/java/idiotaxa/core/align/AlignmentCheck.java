@@ -2,10 +2,13 @@ package idiotaxa.core.align;
 
 import idiotaxa.core.mesh.Bounds;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.trace.Bvh;
 import idiotaxa.core.trace.TracedSource;
 import idiotaxa.core.work.Progress;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.function.Supplier;
 
 /**
  * Compares a source with its target and looks for what would put it there: the 24 rotations that turn
@@ -38,6 +41,12 @@ public final class AlignmentCheck {
 
   private static final double NEARER = 1 / 3.0;
 
+  /** Steps of the search for an offset, as shares of the diagonal: at first, from when on more points decide, at last. */
+  private static final double FIRST_STEP = 0.004;
+
+  private static final double FINER_STEP = 3e-4;
+  private static final double LAST_STEP = 4e-6;
+
   /** How much better a turn must agree in names or colours to win over a more usual one. */
   private static final double AGREES_BETTER = 0.1;
 
@@ -47,6 +56,7 @@ public final class AlignmentCheck {
   private final Mesh target;
   private final Mesh source;
   private final SurfaceDistance distance;
+  private final Supplier<SurfaceDistance> finer;
   private final Bounds targetBounds;
   private final Bounds sourceBounds;
   private final SizeCheck sizes;
@@ -58,7 +68,10 @@ public final class AlignmentCheck {
     targetBounds = target.bounds();
     sourceBounds = source.bounds();
     diagonal = targetBounds.diagonal();
-    distance = new SurfaceDistance(target, traced, LIMIT * diagonal, threads);
+    Bvh ofTarget = Bvh.of(target, threads);
+    double limit = LIMIT * diagonal;
+    distance = new SurfaceDistance(target, ofTarget, traced, SurfaceDistance.FEW, limit, threads);
+    finer = () -> new SurfaceDistance(target, ofTarget, traced, SurfaceDistance.MANY, limit, threads);
     sizes = new SizeCheck(target, source);
   }
 
@@ -145,8 +158,40 @@ public final class AlignmentCheck {
         bestDistance = means[c];
       }
     }
-    best = mostAgreeing(best, bestDistance, candidates, means);
+    best = fitted(mostAgreeing(best, bestDistance, candidates, means));
     return stretchedWhereBetter(now, best, distance.mean(best));
+  }
+
+  /** Centres of boxes are as good as the boxes: a handle that one of the two lacks moves them. Origins that agree are exact. */
+  private Alignment fitted(Alignment best) {
+    boolean isMoved = !Arrays.equals(best.offset(), Alignment.NONE.offset());
+    return isMoved ? nearest(nearest(best, distance, FIRST_STEP, FINER_STEP), finer.get(), FINER_STEP, LAST_STEP) : best;
+  }
+
+  /** Compass search (Hooke and Jeeves, "Direct search solution of numerical and statistical problems", 1961) for the offset with the least mean distance. */
+  private Alignment nearest(Alignment start, SurfaceDistance by, double firstStep, double lastStep) {
+    Alignment found = start;
+    double least = by.mean(found);
+    double step = firstStep * diagonal;
+    while (step > lastStep * diagonal) {
+      double before = least;
+      for (int way = 0; way < 6; way++) {
+        Alignment tried = moved(found, way / 2, way % 2 == 0 ? step : -step);
+        double mean = by.mean(tried);
+        if (mean < least) {
+          found = tried;
+          least = mean;
+        }
+      }
+      step = least < before ? step : step / 2;
+    }
+    return found;
+  }
+
+  private static Alignment moved(Alignment alignment, int axis, double by) {
+    double[] offset = alignment.offset().clone();
+    offset[axis] += by;
+    return new Alignment(alignment.rotation(), alignment.scale(), offset);
   }
 
   private Result stretchedWhereBetter(double now, Alignment best, double bestDistance) {

@@ -14,7 +14,12 @@ import java.util.SplittableRandom;
  * than a limit counts as that far, so that parts that only one of the two has do not decide.
  */
 final class SurfaceDistance {
-  private static final int POINTS = 1500;
+  /** Points on each surface that tell which of two places is the better one. */
+  static final int FEW = 1500;
+
+  /** Points on each surface that tell where exactly the better place is. */
+  static final int MANY = 6000;
+
   private static final long SEED = 20_261_125L;
 
   /** Share of the limit within which the surfaces lie on each other. */
@@ -28,16 +33,18 @@ final class SurfaceDistance {
   private final int[] sourceTriangles;
   private final Probe[] probes;
   private final double limit;
+  private final int count;
 
   /**
+   * @param count points on each surface, a multiple of {@value #BLOCK}
    * @param limit metres of the target from which on all distances are alike
    */
-  SurfaceDistance(Mesh target, TracedSource source, double limit, int threads) {
+  SurfaceDistance(Mesh target, Bvh ofTarget, TracedSource source, int count, double limit, int threads) {
+    this.count = count;
     this.limit = limit;
-    sourceTriangles = new int[POINTS];
-    targetPoints = points(target, new int[POINTS]);
+    sourceTriangles = new int[count];
+    targetPoints = points(target, new int[count]);
     sourcePoints = points(source.mesh(), sourceTriangles);
-    Bvh ofTarget = Bvh.of(target, threads);
     probes = new Probe[threads];
     double enough = ENOUGH * limit;
     Arrays.setAll(
@@ -64,7 +71,7 @@ final class SurfaceDistance {
   }
 
   private double sum(OfPoint ofPoint) {
-    double[] ofBlock = new double[POINTS / BLOCK];
+    double[] ofBlock = new double[count / BLOCK];
     Parallel.run(
         ofBlock.length,
         probes.length,
@@ -102,7 +109,7 @@ final class SurfaceDistance {
               double toSource = probe.findsSource(far) ? probe.ofSource.distance() : far;
               return toTarget + toSource * alignment.scale();
             });
-    return sum / (2 * POINTS);
+    return sum / (2 * count);
   }
 
   /** Share of the source's points that lie within a distance of the target, and the other way round. */
@@ -119,7 +126,7 @@ final class SurfaceDistance {
               moveTarget(alignment, i, probe.moved);
               return probe.findsSource(within / alignment.scale()) ? 1 : 0;
             });
-    return new double[] {source / POINTS, target / POINTS};
+    return new double[] {source / count, target / count};
   }
 
   /** What the surfaces show at places that meet. */
@@ -137,16 +144,22 @@ final class SurfaceDistance {
               boolean isFound = probe.findsTarget(limit);
               return isFound && agreement.agrees(sourceTriangles[i], probe.ofTarget.triangle()) ? 1 : 0;
             });
-    return agreeing / POINTS;
+    return agreeing / count;
   }
 
+  /**
+   * Points spread evenly by area, always the same ones, three values each.
+   *
+   * @param triangles to be filled with where they lie; as many as there shall be points
+   */
   private static double[] points(Mesh mesh, int[] triangles) {
+    int count = triangles.length;
     TriangleAreas areas = TriangleAreas.of(mesh);
     SplittableRandom random = new SplittableRandom(SEED);
-    double[] out = new double[3 * POINTS];
+    double[] out = new double[3 * count];
     float[] p = mesh.positions();
-    for (int i = 0; i < POINTS; i++) {
-      int t = areas.triangleAt((i + random.nextDouble()) / POINTS);
+    for (int i = 0; i < count; i++) {
+      int t = areas.triangleAt((i + random.nextDouble()) / count);
       triangles[i] = t;
       double root = Math.sqrt(random.nextDouble());
       double[] w = {1 - root, root * random.nextDouble(), 0};

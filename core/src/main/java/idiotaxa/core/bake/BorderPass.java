@@ -9,8 +9,9 @@ import java.util.Arrays;
 
 /**
  * Reads all samples of the marked texels of a tile and resolves them. Blocks are quartered down to texels,
- * so that what rays can meet is looked for near them only. Where all that the rays of a texel can meet is
- * of one group, one ray is enough. Scratch of one thread.
+ * so that what rays can meet is looked for near them only. Every sample is read: that all which rays can meet is
+ * of one group does not say that each of them hits, and one that misses falls back to what may be of another.
+ * Scratch of one thread.
  */
 final class BorderPass {
   /** Sides of the nested blocks, texels; each lies in one of the size before. */
@@ -101,7 +102,7 @@ final class BorderPass {
     if (side == 1) {
       readTexel(x, y, level);
     } else {
-      groupOfBlock(x, y, side, level);
+      enclose(x, y, side, level);
       readBlocks(x, y, side, level + 1);
     }
   }
@@ -112,11 +113,7 @@ final class BorderPass {
       return;
     }
     int texel = y * settings.width() + x;
-    int group = groupOfBlock(x, y, 1, level);
-    if (!settings.isExact() && group >= 0 && readSample(first, x, y) == group) {
-      settle(x, y, first, group);
-      return;
-    }
+    enclose(x, y, 1, level);
     votes.clear();
     for (int s = first; s < owner.length; s++) {
       if (owner[s] >= 0) {
@@ -189,18 +186,18 @@ final class BorderPass {
     return first == owner.length ? -1 : first;
   }
 
-  /** What all samples in a block say that hit, or undecided; their rays then lie in its region. */
-  private int groupOfBlock(int x, int y, int side, int level) {
+  /** Looks for what the rays of a block's samples can meet; they are answered by that from then on. */
+  private void enclose(int x, int y, int side, int level) {
     sampler.beginRegion(level);
     long fromX = (long) x * UvTriangles.STEPS + offset[0];
     long fromY = (long) y * UvTriangles.STEPS + offset[0];
     for (int n = 0; n < near[level].size(); n++) {
       if (!sampler.addToRegion(
           near[level].get(n), fromX, fromY, lastSample(x + side), lastSample(y + side))) {
-        return IdReader.UNDECIDED;
+        return;
       }
     }
-    return sampler.groupOfRegion();
+    sampler.groupOfRegion();
   }
 
   private int readSample(int s, int x, int y) {

@@ -89,6 +89,27 @@ class AlignmentTest {
     }
   }
 
+  /** A handle that only the source has moves the middle of its box, but not the place that is found. */
+  @ParameterizedTest
+  @CsvSource({"4, 0.3, -1", "0.2, 0.1, 0.05", "-30, 20, 10"})
+  void anOffsetIsGoodToATenthOfATexelThoughBoxesDiffer(double x, double y, double z) {
+    Mesh target = crooked();
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("crooked");
+    box(builder, 0, 0, 0, 3, 1, 0.5);
+    box(builder, 2, 1, 0, 1, 2, 0.5);
+    box(builder, 0, 0, 0.5, 0.5, 0.5, 1.5);
+    box(builder, 3, 0.2, 0.1, 0.07, 0.2, 0.2);
+    box(builder, 1, 0.2, 0.5, 0.2, 0.2, 1.55);
+    Mesh source = builder.build();
+    Mesh away = new Alignment(Rotations.all().get(0), 1, new double[] {x, y, z}).apply(source);
+    Mesh back = AlignmentCheck.of(target, away, 2).proposal().apply(away);
+    // A texel of a sheet of 2048 that such a model fills is 2 mm; the middles of the boxes lie 35 and 25 mm apart.
+    for (int i = 0; i < back.positions().length; i++) {
+      assertThat(back.positions()[i]).isCloseTo(source.positions()[i], within(2e-4f));
+    }
+  }
+
   private static boolean isMirrored(Mesh target, Mesh source) {
     TracedSource traced = TracedSource.of(source, 2, Progress.NONE);
     return AlignmentCheck.isMirrored(target, traced, AlignmentCheck.of(target, traced, 2), 2);

@@ -99,14 +99,41 @@ class HardCasesTest {
             });
   }
 
+  /** At the rim of a hole a part of a texel's rays hit, the rest falls back to what lies behind: none speaks for another. */
+  @ParameterizedTest
+  @ValueSource(ints = {4, 16, 64})
+  void texelsAtTheRimOfAHoleKeepWhatFallsBack(int samples) {
+    Mesh target = Shapes.unitQuad().build();
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("sheet_high");
+    addGridWithout(builder, 20, 0.01, 3 * 20 + 3, 12 * 20 + 14);
+    Shapes.grid(builder, 1, 1, -0.004);
+    Mesh source = builder.build();
+    int[] groups = new int[source.faceCount()];
+    Arrays.fill(groups, 1);
+    groups[groups.length - 1] = 2;
+    PreparedBake prepared = fromSource(target, source, claims(source, groups), new Reach(0.02, 0.0001));
+    // The holes are 5.5 texels wide, so that rims lie in the middle of texels.
+    BakedSheet adaptive = bake(prepared, target, settings(110, samples, false));
+    BakedSheet exact = bake(prepared, target, settings(110, samples, true));
+    assertThat(adaptive.maps()).isEqualTo(exact.maps());
+    assertThat(adaptive.maps().coverage().mixedCount()).isGreaterThan(20);
+  }
+
   /** {@code n} × {@code n} quads at height z without some of them. */
   private static Mesh gridWithout(int n, double z, int... missing) {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("sheet_high");
+    addGridWithout(builder, n, z, missing);
+    return builder.build();
+  }
+
+  /** Adds them to the first part of a builder that is empty otherwise. */
+  private static void addGridWithout(MeshBuilder builder, int n, double z, int... missing) {
     MeshBuilder whole = new MeshBuilder();
     whole.part("sheet_high");
     Shapes.grid(whole, n, 1, z);
     Mesh grid = whole.build();
-    MeshBuilder builder = new MeshBuilder();
-    builder.part("sheet_high");
     for (int v = 0; v < grid.vertexCount(); v++) {
       float[] p = grid.positions();
       builder.vertex(p[3 * v], p[3 * v + 1], p[3 * v + 2]);
@@ -118,7 +145,6 @@ class HardCasesTest {
             0, Mesh.NO_MATERIAL, Arrays.copyOfRange(grid.cornerVertex(), 4 * f, 4 * f + 4));
       }
     }
-    return builder.build();
   }
 
   /** Two skins a hundredth apart, rays ten times as long: each side sees its own skin. */

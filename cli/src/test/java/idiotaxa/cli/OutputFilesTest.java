@@ -178,4 +178,39 @@ class OutputFilesTest {
     assertThat(typed.exit()).isEqualTo(Main.CANNOT_WRITE);
     assertThat(typed.err()).contains("cannot be written").doesNotContain("reading").doesNotContain("Exception");
   }
+
+  /** The system itself ends a write halfway here, as a full disk does: no file of the process may exceed 2 kB. */
+  @Test
+  void aWriteThatEndsHalfwayLeavesWhatWasThere() throws IOException, InterruptedException {
+    Path target = model();
+    Path out = folder.resolve("out");
+    assertThat(bake(target, out, "--masks").exit()).isEqualTo(Main.WRITTEN);
+    Map<String, Long> before = states(folder);
+    Process process =
+        new ProcessBuilder(
+                "bash",
+                "-c",
+                "ulimit -f 2; exec \"$@\"",
+                "bash",
+                ProcessHandle.current().info().command().orElseThrow(),
+                "-XX:-UsePerfData",
+                "-cp",
+                System.getProperty("java.class.path"),
+                Main.class.getName(),
+                "bake",
+                target.toString(),
+                "--masks",
+                "--padding",
+                "0",
+                "--size",
+                "512",
+                "--out",
+                out.toString())
+            .redirectErrorStream(true)
+            .start();
+    String answer = new String(process.getInputStream().readAllBytes());
+    assertThat(process.waitFor()).as(answer).isEqualTo(Main.CANNOT_WRITE);
+    assertThat(answer).contains("nothing of what was there has changed").doesNotContain("Exception");
+    assertThat(states(folder)).isEqualTo(before);
+  }
 }

@@ -33,6 +33,7 @@ public final class Main {
     all.put("unwrap", new UnwrapBench());
     all.put("sort", new SortBench());
     all.put("known", new KnownBench());
+    all.put("spread", new SpreadBench());
     all.put("hidden", new HiddenBench());
     all.put("carry", new CarryBench());
     all.put("masks", new MaskBench());

@@ -14,7 +14,7 @@ import picocli.CommandLine.Command;
     name = "idiotaxa",
     description = "Sorts the surface of a model into material groups and bakes ID maps.",
     mixinStandardHelpOptions = true,
-    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class, CarryCommand.class, KnownCommand.class, SortCommand.class, WatchCommand.class})
+    subcommands = {BakeCommand.class, InspectCommand.class, CleanCommand.class, CarryCommand.class, KnownCommand.class, SortCommand.class, SpreadCommand.class, WatchCommand.class})
 public final class Main {
   /** Files were written. */
   public static final int WRITTEN = 0;

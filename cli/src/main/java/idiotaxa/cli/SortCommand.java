@@ -1,11 +1,8 @@
 package idiotaxa.cli;
 
 import idiotaxa.core.file.FileBundle;
-import idiotaxa.core.file.FileNames;
 import idiotaxa.core.file.ReadFiles;
-import idiotaxa.core.format.GlbWriter;
 import idiotaxa.core.format.MeshFiles;
-import idiotaxa.core.group.Palette;
 import idiotaxa.core.handoff.GroupedMesh;
 import idiotaxa.core.handoff.OutputFolder;
 import idiotaxa.core.known.KnownFile;
@@ -15,11 +12,9 @@ import idiotaxa.core.known.KnownPieces;
 import idiotaxa.core.known.KnownSort;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.origin.OriginReading;
-import idiotaxa.core.template.Carries;
 import idiotaxa.core.work.Parallel;
 import idiotaxa.core.work.Progress;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -36,8 +31,6 @@ import picocli.CommandLine.Spec;
     description = "Sorts a model by what is known of its pieces, by the rules of a recipe, or by both.",
     mixinStandardHelpOptions = true)
 final class SortCommand implements Callable<Integer> {
-  private static final String SORTED = "sorted.json";
-
   @Parameters(paramLabel = "MODEL", description = "Model to sort.")
   private Path modelFile;
 
@@ -71,7 +64,7 @@ final class SortCommand implements Callable<Integer> {
       throw new IllegalArgumentException("--threads must be at least 1, got " + threads);
     }
     reading.as(0, true);
-    try (OutputFolder folder = OutputFolder.at(out, SORTED)) {
+    try (OutputFolder folder = OutputFolder.at(out, SortedOutput.SORTED)) {
       return sort(folder);
     } catch (IllegalArgumentException e) {
       spec.commandLine().getErr().println("refused: " + e.getMessage());
@@ -85,7 +78,7 @@ final class SortCommand implements Callable<Integer> {
     KnownPieces known = known();
     progress.at("reading", 0);
     Mesh mesh = MeshFiles.read(FileBundle.beside(modelFile, read), reading.as(0, true), progress);
-    folder.refuseToOverwrite(read.all(), List.of(meshName(), SORTED));
+    folder.refuseToOverwrite(read.all(), SortedOutput.names(modelFile));
     KnownSort found = KnownSort.of(mesh, known, threads, progress);
     KnownPalette palette = palette(recipe, found);
     SortedFaces sorted = new SortedFaces(mesh, found, palette);
@@ -94,15 +87,7 @@ final class SortCommand implements Callable<Integer> {
       OriginReading rules = recipe.claims(mesh, modelFile.getFileName().toString(), this::note);
       sorted.putRules(GroupedMesh.of(mesh, rules.surface()).groupOfFace());
     }
-    SortedFile file = new SortedFile(mesh, sorted, palette.groups(), notes);
-    Mesh coloured =
-        GroupedMesh.ofFaces(mesh, sorted.groups()).carrying(Carries.VERTEX_COLORS, new Palette("", palette.groups()));
-    folder.put(meshName(), stream -> GlbWriter.write(coloured, stream));
-    String text = file.text(folder.written());
-    folder.put(SORTED, stream -> stream.write(text.getBytes(StandardCharsets.UTF_8)));
-    folder.finish().forEach(note -> spec.commandLine().getErr().println("note: " + note));
-    spec.commandLine().getOut().println(isJson ? text : file.sentence(found));
-    return Main.WRITTEN;
+    return SortedOutput.write(modelFile, mesh, sorted, notes, found.words(), isJson, folder, spec.commandLine());
   }
 
   private KnownPieces known() throws IOException {
@@ -120,10 +105,6 @@ final class SortCommand implements Callable<Integer> {
     List<KnownGroup> groups = new ArrayList<>();
     found.answers().forEach(answer -> answer.options().forEach(option -> groups.add(option.group())));
     return KnownPalette.of(groups);
-  }
-
-  private String meshName() {
-    return FileNames.clean(modelFile.getFileName().toString().replaceFirst("\\.[^.]*$", "")) + "_sorted.glb";
   }
 
   private void note(String what) {

@@ -5,6 +5,7 @@ import idiotaxa.core.known.KnownGroup;
 import idiotaxa.core.known.KnownPalette;
 import idiotaxa.core.known.KnownSort;
 import idiotaxa.core.mesh.Mesh;
+import idiotaxa.core.spread.Spread;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -12,8 +13,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/** The groups of a model's faces by what is known of its pieces, and what is asked about. */
+/** The groups of a model's faces, by what is known of its pieces or by strokes, and what is asked about. */
 final class SortedFaces {
+  /** Confidence beside a border of strokes below which it is listed. */
+  private static final double WORTH_A_LOOK = 0.75;
+
   private final int[] groups;
   private final float[] confidence;
   private final String[] reason;
@@ -21,6 +25,24 @@ final class SortedFaces {
   private final Set<String> missing = new LinkedHashSet<>();
   private final KnownPalette palette;
 
+  /** As strokes divided them. */
+  SortedFaces(Spread.Result spread, KnownPalette palette) {
+    this.palette = palette;
+    groups = new int[spread.groupOfFace().length];
+    confidence = spread.confidence();
+    reason = new String[groups.length];
+    for (int f = 0; f < groups.length; f++) {
+      boolean isReached = spread.groupOfFace()[f] != Spread.NOBODY;
+      groups[f] = isReached ? spread.groupOfFace()[f] : Group.UNCLAIMED;
+      if (!isReached) {
+        reason[f] = "no stroke reaches it";
+      } else if (confidence[f] < WORTH_A_LOOK) {
+        reason[f] = "no crease holds the border here";
+      }
+    }
+  }
+
+  /** By what is known of pieces. */
   SortedFaces(Mesh mesh, KnownSort found, KnownPalette palette) {
     this.palette = palette;
     groups = new int[mesh.faceCount()];

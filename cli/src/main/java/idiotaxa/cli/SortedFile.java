@@ -77,7 +77,10 @@ final class SortedFile {
         });
   }
 
-  String sentence(KnownSort found) {
+  /**
+   * @param done what was done, in words
+   */
+  String sentence(String done) {
     double all = 0;
     double claimed = 0;
     double asked = 0;
@@ -88,6 +91,6 @@ final class SortedFile {
       asked += sorted.reason(f) == null ? 0 : areas[f];
     }
     return "%s; %s of the surface has a group, %s is worth a look"
-        .formatted(found.words(), ShareWords.percent(all == 0 ? 0 : claimed / all), ShareWords.percent(all == 0 ? 0 : asked / all));
+        .formatted(done, ShareWords.percent(all == 0 ? 0 : claimed / all), ShareWords.percent(all == 0 ? 0 : asked / all));
   }
 }

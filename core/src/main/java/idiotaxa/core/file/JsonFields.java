@@ -161,6 +161,20 @@ public final class JsonFields {
     return out;
   }
 
+  /** Lists of three numbers each; an empty list where it is missing. */
+  public List<double[]> triples(String name) {
+    List<double[]> out = new ArrayList<>();
+    if (has(name)) {
+      for (JsonNode element : node.get(name)) {
+        if (!element.isArray() || element.size() != 3 || !element.valueStream().allMatch(JsonNode::isNumber)) {
+          throw wrong(name, "a list of [x, y, z]");
+        }
+        out.add(element.valueStream().mapToDouble(JsonNode::asDouble).toArray());
+      }
+    }
+    return out;
+  }
+
   /** Texts of a list; an empty one where it is missing. */
   public List<String> texts(String name) {
     List<String> out = new ArrayList<>();

@@ -96,4 +96,12 @@ public record Frame(double x, double y, double z, double metresPerUnit, UpAxis u
     out[1] = up == UpAxis.Y ? values[at + 1] : 0 - values[at + 2];
     out[2] = up == UpAxis.Y ? values[at + 2] : values[at + 1];
   }
+
+  /** The other way round: a position of the file as the mesh has it, metres. */
+  public double[] toMesh(double[] inFile) {
+    double right = metresPerUnit * (inFile[0] - x);
+    double second = metresPerUnit * (inFile[1] - y);
+    double third = metresPerUnit * (inFile[2] - z);
+    return up == UpAxis.Y ? new double[] {right, second, third} : new double[] {right, third, 0 - second};
+  }
 }

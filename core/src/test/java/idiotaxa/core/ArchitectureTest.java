@@ -30,6 +30,7 @@ class ArchitectureTest {
           room("pick", "mesh", "work"),
           room("alike", "mesh", "trace", "work"),
           room("known", "alike", "file", "group", "mesh", "work"),
+          room("spread", "file", "group", "mesh", "trace", "work"),
           room("sight", "mesh", "trace", "work"),
           room("unwrap", "mesh", "work"),
           room("align", "claim", "group", "mesh", "trace", "work"),

@@ -131,16 +131,20 @@ public final class JsonFields {
     return new JsonFields(node.get(name), at(name));
   }
 
+  private JsonNode array(String name, String expected) {
+    if (!field(name).isArray()) {
+      throw wrong(name, expected);
+    }
+    return node.get(name);
+  }
+
   /** The objects of a list; an empty one where it is missing. What an item refuses is said at its place. */
   public <T> List<T> list(String name, Function<JsonFields, T> item) {
     List<T> out = new ArrayList<>();
     if (!has(name)) {
       return out;
     }
-    if (!node.get(name).isArray()) {
-      throw wrong(name, "a list");
-    }
-    for (JsonNode element : node.get(name)) {
+    for (JsonNode element : array(name, "a list")) {
       JsonFields fields = new JsonFields(element, at(name) + "[" + out.size() + "]");
       out.add(fields.checked(() -> item.apply(fields)));
     }
@@ -151,7 +155,7 @@ public final class JsonFields {
   public <T> List<T> numbers(String name, Function<Double, T> of) {
     List<T> out = new ArrayList<>();
     if (has(name)) {
-      for (JsonNode element : node.get(name)) {
+      for (JsonNode element : array(name, "a list of numbers")) {
         if (!element.isNumber()) {
           throw wrong(name, "a list of numbers");
         }
@@ -165,7 +169,7 @@ public final class JsonFields {
   public List<double[]> triples(String name) {
     List<double[]> out = new ArrayList<>();
     if (has(name)) {
-      for (JsonNode element : node.get(name)) {
+      for (JsonNode element : array(name, "a list of [x, y, z]")) {
         if (!element.isArray() || element.size() != 3 || !element.valueStream().allMatch(JsonNode::isNumber)) {
           throw wrong(name, "a list of [x, y, z]");
         }
@@ -179,7 +183,7 @@ public final class JsonFields {
   public List<String> texts(String name) {
     List<String> out = new ArrayList<>();
     if (has(name)) {
-      for (JsonNode element : node.get(name)) {
+      for (JsonNode element : array(name, "a list of texts")) {
         if (!element.isString()) {
           throw wrong(name, "a list of texts");
         }

@@ -14,6 +14,9 @@ import java.util.PriorityQueue;
 final class RegionMerging {
   static final int NO_LABEL = -1;
 
+  /** Label of a cell that nothing joins. */
+  static final int WALL = Integer.MAX_VALUE;
+
   /** How much less a border counts around what is small: by this power of its share of the surface. */
   private static final double SMALL_FIRST = 0.05;
 
@@ -131,8 +134,10 @@ final class RegionMerging {
     }
   }
 
+  /** A wall is apart from all, two strokes from each other. */
   private boolean areApart(int a, int b) {
-    return label[a] != NO_LABEL && label[b] != NO_LABEL && label[a] != label[b];
+    boolean isWall = label[a] == WALL || label[b] == WALL;
+    return isWall || label[a] != NO_LABEL && label[b] != NO_LABEL && label[a] != label[b];
   }
 
   private double cost(int a, int b, int border) {

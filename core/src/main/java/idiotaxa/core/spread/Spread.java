@@ -15,9 +15,6 @@ public final class Spread {
   /** Nobody's face: no stroke hangs together with it. */
   public static final int NOBODY = -1;
 
-  /** What faces that are not free have in place of a stroke. */
-  private static final int WALL = Integer.MAX_VALUE;
-
   private final Creases creases;
   private final FaceLinks links;
   private final SurfaceCells cells;
@@ -75,7 +72,7 @@ public final class Spread {
     SurfaceCells own = isFree == null ? cells : cells.apartFrom(isFree, creases);
     int[] labels = labels(own, seed);
     if (isFree != null) {
-      labels[own.count - 1] = WALL;
+      labels[own.count - 1] = RegionMerging.WALL;
     }
     RegionMerging merging = new RegionMerging(creases, own, labels);
     merging.run();

@@ -197,13 +197,15 @@ public final class Creases {
   private float[] averaged(float[] from, double scale) {
     float[] to = new float[from.length];
     for (int f = 0; f < links.faceCount(); f++) {
+      // What has no area has no direction of its own and takes that of its neighbours.
+      boolean isBlind = from[3 * f] == 0 && from[3 * f + 1] == 0 && from[3 * f + 2] == 0;
       double x = from[3 * f] * faces.area[f];
       double y = from[3 * f + 1] * faces.area[f];
       double z = from[3 * f + 2] * faces.area[f];
       for (int i = links.start[f]; i < links.start[f + 1]; i++) {
         int g = links.other(links.around[i], f);
         double weight = faces.area[g];
-        if (scale > 0) {
+        if (scale > 0 && !isBlind) {
           weight *= Math.exp(-scale * distanceSq(from, f, g));
         }
         x += weight * from[3 * g];

@@ -188,6 +188,30 @@ class SpreadTest {
     assertThat(found.confidence()).contains(0.5f, 1f);
   }
 
+  /** Where a seam was closed with triangles without area, nothing bends. */
+  @Test
+  void facesWithoutAreaAreNoCreases() {
+    MeshBuilder builder = new MeshBuilder();
+    builder.part("flat");
+    for (int y = 0; y <= 4; y++) {
+      for (double x : new double[] {0, 1, 2}) {
+        builder.vertex(x, y, 0);
+      }
+      builder.vertex(1, y + 0.5, 0);
+    }
+    for (int y = 0; y < 4; y++) {
+      int a = 4 * y;
+      builder.polygon(0, Mesh.NO_MATERIAL, a, a + 1, a + 5, a + 4);
+      builder.polygon(0, Mesh.NO_MATERIAL, a + 1, a + 3, a + 5);
+      builder.polygon(0, Mesh.NO_MATERIAL, a + 1, a + 2, a + 6, a + 5, a + 3);
+    }
+    Creases creases = Creases.of(builder.build());
+    assertThat(creases.links().count()).isGreaterThan(12);
+    for (float strength : creases.strength()) {
+      assertThat(strength).isLessThan(0.01f);
+    }
+  }
+
   @Test
   void coloursAndMaterialsAreBordersToo() {
     MeshBuilder builder = new MeshBuilder();

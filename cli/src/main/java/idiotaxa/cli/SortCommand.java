@@ -64,21 +64,17 @@ final class SortCommand implements Callable<Integer> {
       throw new IllegalArgumentException("--threads must be at least 1, got " + threads);
     }
     reading.as(0, true);
-    try (OutputFolder folder = OutputFolder.at(out, SortedOutput.SORTED)) {
-      return sort(folder);
-    } catch (IllegalArgumentException e) {
-      spec.commandLine().getErr().println("refused: " + e.getMessage());
-      return Main.INPUT_REFUSED;
-    }
+    SortedOutput output = new SortedOutput(modelFile, isJson, spec.commandLine());
+    return output.run(out, folder -> sort(output, folder));
   }
 
-  private int sort(OutputFolder folder) throws IOException {
+  private int sort(SortedOutput output, OutputFolder folder) throws IOException {
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     RecipeOption recipe = RecipeOption.read(recipeFile, read);
     KnownPieces known = known();
     progress.at("reading", 0);
     Mesh mesh = MeshFiles.read(FileBundle.beside(modelFile, read), reading.as(0, true), progress);
-    folder.refuseToOverwrite(read.all(), SortedOutput.names(modelFile));
+    folder.refuseToOverwrite(read.all(), output.names());
     KnownSort found = KnownSort.of(mesh, known, threads, progress);
     KnownPalette palette = palette(recipe, found);
     SortedFaces sorted = new SortedFaces(mesh, found, palette);
@@ -87,7 +83,7 @@ final class SortCommand implements Callable<Integer> {
       OriginReading rules = recipe.claims(mesh, modelFile.getFileName().toString(), this::note);
       sorted.putRules(GroupedMesh.of(mesh, rules.surface()).groupOfFace());
     }
-    return SortedOutput.write(modelFile, mesh, sorted, notes, found.words(), isJson, folder, spec.commandLine());
+    return output.write(folder, mesh, sorted, notes, found.words());
   }
 
   private KnownPieces known() throws IOException {

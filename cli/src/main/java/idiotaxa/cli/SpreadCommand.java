@@ -57,28 +57,24 @@ final class SpreadCommand implements Callable<Integer> {
   @Override
   public Integer call() throws IOException {
     reading.as(0, true);
-    try (OutputFolder folder = OutputFolder.at(out, SortedOutput.SORTED)) {
-      return spread(folder);
-    } catch (IllegalArgumentException e) {
-      spec.commandLine().getErr().println("refused: " + e.getMessage());
-      return Main.INPUT_REFUSED;
-    }
+    SortedOutput output = new SortedOutput(modelFile, isJson, spec.commandLine());
+    return output.run(out, folder -> spread(output, folder));
   }
 
-  private int spread(OutputFolder folder) throws IOException {
+  private int spread(SortedOutput output, OutputFolder folder) throws IOException {
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     RecipeOption recipe = RecipeOption.read(recipeFile, read);
     progress.at("reading", 0);
     Mesh mesh = MeshFiles.read(FileBundle.beside(modelFile, read), reading.as(0, true), progress);
     List<Spread.Stroke> strokes = strokes(mesh);
     KnownPalette palette = palette(recipe, strokes);
-    folder.refuseToOverwrite(read.all(), SortedOutput.names(modelFile));
+    folder.refuseToOverwrite(read.all(), output.names());
     progress.at("measuring creases", 0);
     Spread spread = new Spread(Creases.of(mesh));
     progress.at("following strokes", 0.5);
     SortedFaces sorted = new SortedFaces(spread.follow(strokes, null, progress), palette);
     String done = CountWords.of(strokes.size(), "stroke", "strokes") + " followed";
-    return SortedOutput.write(modelFile, mesh, sorted, List.of(), done, isJson, folder, spec.commandLine());
+    return output.write(folder, mesh, sorted, List.of(), done);
   }
 
   private List<Spread.Stroke> strokes(Mesh mesh) throws IOException {

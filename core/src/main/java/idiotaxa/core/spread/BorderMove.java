@@ -29,6 +29,7 @@ final class BorderMove {
   /** How fast a link becomes cheaper with its strength; a few weak links must not outweigh a long crease. */
   private static final double FALL = 0.6;
 
+  /** However long an edge is; sums of some stay whole numbers. */
   private static final int MOST = Integer.MAX_VALUE / 4;
 
   /** Strength from which a border is sure to be where it is: both angles nearly twice what is usual. */

@@ -5,6 +5,7 @@ import idiotaxa.core.mesh.FaceNormals;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.Weld;
 import java.util.Arrays;
+import java.util.function.IntToDoubleFunction;
 
 /**
  * How strongly a surface itself asks for a border between two faces: concave creases most (the minima rule of Hoffman
@@ -24,6 +25,7 @@ public final class Creases {
 
   /** Links that tell a median. */
   private static final int SAMPLES = 1 << 14;
+
   private static final int AVERAGE_ROUNDS = 8;
 
   /** Weight of an angle that bends outwards. */
@@ -75,10 +77,6 @@ public final class Creases {
     return new Creases(mesh);
   }
 
-  public Mesh mesh() {
-    return mesh;
-  }
-
   FaceLinks links() {
     return links;
   }
@@ -128,13 +126,17 @@ public final class Creases {
     return Math.log1p(ratio * ratio);
   }
 
-  private static double usual(double[] angles) {
-    int step = 1 + angles.length / SAMPLES;
-    double[] some = new double[angles.length / step];
-    Arrays.setAll(some, i -> angles[i * step]);
+  private double usual(double[] angles) {
+    return Math.max(LEAST_USUAL, Math.min(MOST_USUAL, MEDIANS * median(link -> angles[link])));
+  }
+
+  /** Of a value of the links, by some thousand of them spread over all. */
+  private double median(IntToDoubleFunction ofLink) {
+    int step = 1 + links.count() / SAMPLES;
+    double[] some = new double[links.count() / step];
+    Arrays.setAll(some, i -> ofLink.applyAsDouble(i * step));
     Arrays.sort(some);
-    double median = some.length == 0 ? 0 : some[some.length / 2];
-    return Math.max(LEAST_USUAL, Math.min(MOST_USUAL, MEDIANS * median));
+    return some.length == 0 ? 0 : some[some.length / 2];
   }
 
   /** Angles of the links, radians, those that bend outwards less by their weight. */
@@ -159,21 +161,12 @@ public final class Creases {
     float[] from = faces.normal;
     for (int round = 0; round < FILTER_ROUNDS; round++) {
       // What is left of the noise is less each time, and so is what may be smoothed away.
-      double sigma = Math.max(LEAST_USUAL, SIGMA * medianDistance(from));
-      from = averaged(from, 1 / (2 * sigma * sigma));
+      float[] normal = from;
+      double median = median(link -> Math.sqrt(distanceSq(normal, links.a[link], links.b[link])));
+      double sigma = Math.max(LEAST_USUAL, SIGMA * median);
+      from = averaged(normal, 1 / (2 * sigma * sigma));
     }
     return from;
-  }
-
-  /** Of normals of linked faces, by some thousand links spread over all. */
-  private double medianDistance(float[] normal) {
-    int step = 1 + links.count() / SAMPLES;
-    double[] distance = new double[links.count() / step];
-    for (int i = 0; i < distance.length; i++) {
-      distance[i] = Math.sqrt(distanceSq(normal, links.a[i * step], links.b[i * step]));
-    }
-    Arrays.sort(distance);
-    return distance.length == 0 ? 0 : distance[distance.length / 2];
   }
 
   private static double distanceSq(float[] normal, int a, int b) {

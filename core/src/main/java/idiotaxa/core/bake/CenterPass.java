@@ -1,7 +1,6 @@
 package idiotaxa.core.bake;
 
 import com.carrotsearch.hppc.IntArrayList;
-import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
 import java.util.Arrays;
 
@@ -27,11 +26,7 @@ final class CenterPass {
   private final SampleCounts counts;
   private final DecidedSquares decided;
   private final Misses misses = new Misses();
-  private final IntArrayList conflicting = new IntArrayList();
-  /** A bit a texel of the tile, a word a row. */
-  private final long[] isOverlap = new long[TileBins.SIDE];
-
-  private final long[] isConflict = new long[TileBins.SIDE];
+  private final FurtherOwners further;
   private final int[] ownersOfSquare = new int[MAX_OWNERS];
 
   /** Texels without an owner in the square that was searched last. */
@@ -56,6 +51,7 @@ final class CenterPass {
     this.isExact = isExact;
     this.counts = counts;
     this.decided = decided;
+    further = new FurtherOwners(sampler, owners, groups, width, isExact, counts);
   }
 
   /** Texels of all tiles so far whose own ray missed. */
@@ -65,7 +61,7 @@ final class CenterPass {
 
   /** Texels of all tiles so far whose owners differ, each once. */
   IntArrayList conflicting() {
-    return conflicting;
+    return further.conflicting();
   }
 
   /** Reads the tile whose owners have been found. */
@@ -75,7 +71,7 @@ final class CenterPass {
         decide(x, y, LARGEST, 0, false);
       }
     }
-    countOverlaps();
+    further.read();
   }
 
   /**
@@ -212,27 +208,6 @@ final class CenterPass {
           counts.countTexel(sampler.partOf(owner), read);
           misses.add(ty * width + tx, read);
         }
-      }
-    }
-  }
-
-  /** A further owner is a conflict when it would have given another group. A texel counts once, however many further owners it has. */
-  private void countOverlaps() {
-    IntArrayList doubled = owners.doubled();
-    Arrays.fill(isOverlap, 0);
-    Arrays.fill(isConflict, 0);
-    for (int d = 0; d < doubled.size(); d += 2) {
-      int texel = doubled.get(d);
-      int owner = doubled.get(d + 1);
-      int row = texel / width - owners.fromY();
-      long bit = 1L << texel % width - owners.fromX();
-      counts.overlapping += (isOverlap[row] & bit) == 0 ? 1 : 0;
-      isOverlap[row] |= bit;
-      int read = sampler.readCenter(owner, texel % width, texel / width);
-      if (SurfaceSampler.crisp(read) != groups[texel] && (isConflict[row] & bit) == 0) {
-        isConflict[row] |= bit;
-        counts.countConflict(sampler.partOf(owner));
-        conflicting.add(texel);
       }
     }
   }

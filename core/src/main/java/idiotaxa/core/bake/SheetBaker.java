@@ -208,10 +208,14 @@ final class SheetBaker {
     return marks;
   }
 
-  /** Marks texels that triangles touch without owning their centre. */
+  /** Marks texels that triangles touch without owning their centre; only those near texels that nobody owns are walked around. */
   private void markTouched(TexelMarks marks) {
     EdgeWalk walk = new EdgeWalk(triangles, settings.width(), settings.height());
+    BitSet open = tilesWithUncovered();
     for (int i = 0; i < triangles.count(); i++) {
+      if (!bins.meets(triangles, i, open)) {
+        continue;
+      }
       walk.around(
           i,
           texel -> {
@@ -220,6 +224,23 @@ final class SheetBaker {
             }
           });
     }
+  }
+
+  private BitSet tilesWithUncovered() {
+    BitSet open = new BitSet(bins.count());
+    for (int tile = 0; tile < bins.count(); tile++) {
+      int toX = Math.min(settings.width(), bins.x(tile) + TileBins.SIDE);
+      int toY = Math.min(settings.height(), bins.y(tile) + TileBins.SIDE);
+      for (int y = bins.y(tile); y < toY && !open.get(tile); y++) {
+        for (int x = bins.x(tile); x < toX; x++) {
+          if (groups[y * settings.width() + x] == SheetMaps.UNCOVERED) {
+            open.set(tile);
+            break;
+          }
+        }
+      }
+    }
+    return open;
   }
 
   private boolean[] metTriangles() {

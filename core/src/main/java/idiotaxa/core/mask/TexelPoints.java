@@ -9,6 +9,7 @@ import idiotaxa.core.raster.TileBins;
 import idiotaxa.core.raster.TileOwners;
 import idiotaxa.core.raster.UvTriangles;
 import idiotaxa.core.work.Parallel;
+import java.util.Arrays;
 
 /**
  * Where on the target the covered texels of a sheet lie. A texel whose centre no triangle owns, because
@@ -94,7 +95,9 @@ final class TexelPoints {
   void visit(char[] groups, int threads, Tiles tiles, Visitors visitors) {
     TileOwners[] owners = new TileOwners[threads];
     EdgeOwners[] edges = new EdgeOwners[threads];
-    boolean[][] isMet = new boolean[threads][];
+    // Nobody asks here which triangles own a texel.
+    boolean[] isMet = new boolean[triangles.count()];
+    Arrays.fill(isMet, true);
     Parallel.run(
         bins.count(),
         threads,
@@ -105,9 +108,8 @@ final class TexelPoints {
           if (owners[worker] == null) {
             owners[worker] = new TileOwners(triangles, width, height);
             edges[worker] = new EdgeOwners(triangles);
-            isMet[worker] = new boolean[triangles.count()];
           }
-          owners[worker].find(bins, tile, isMet[worker]);
+          owners[worker].find(bins, tile, isMet);
           findEdges(tile, owners[worker], edges[worker], groups);
           visitTile(owners[worker], edges[worker], groups, visitors.of(worker));
         });

@@ -24,6 +24,9 @@ public final class TileBins {
   private final int[] start;
   private final int[] items;
   private final byte[] layers;
+  /** Tiles with fewer layers than are told. */
+  private final BitSet open = new BitSet();
+
   private final BitSet buried = new BitSet();
 
   /**
@@ -35,6 +38,7 @@ public final class TileBins {
     rows = (height + SIDE - 1) / SIDE;
     layers = new byte[columns * rows];
     start = new int[columns * rows + 1];
+    open.set(0, columns * rows);
     long count = 0;
     for (int i = 0; i < triangles.count(); i++) {
       count += visit(triangles, i, null);
@@ -50,6 +54,7 @@ public final class TileBins {
     }
     items = new int[start[columns * rows]];
     Arrays.fill(layers, (byte) 0);
+    open.set(0, columns * rows);
     int[] next = start.clone();
     for (int i = 0; i < triangles.count(); i++) {
       visit(triangles, i, next);
@@ -58,32 +63,55 @@ public final class TileBins {
 
   /** Counts the triangle when {@code next} is null, else stores it; returns in how many tiles. */
   private int visit(UvTriangles triangles, int i, int[] next) {
-    int unit = SIDE * UvTriangles.STEPS;
-    int fromX = Math.max(0, Math.floorDiv(triangles.minX(i), unit));
-    int toX = Math.min(columns - 1, Math.floorDiv(triangles.maxX(i), unit));
-    int fromY = Math.max(0, Math.floorDiv(triangles.minY(i), unit));
-    int toY = Math.min(rows - 1, Math.floorDiv(triangles.maxY(i), unit));
+    int fromX = firstTile(triangles.minX(i));
+    int toX = lastTile(triangles.maxX(i), columns);
+    int fromY = firstTile(triangles.minY(i));
+    int toY = lastTile(triangles.maxY(i), rows);
     boolean mayCover = toX - fromX > 1 && toY - fromY > 1;
     int count = 0;
     for (int ty = fromY; ty <= toY; ty++) {
-      for (int tx = fromX; tx <= toX; tx++) {
-        int tile = ty * columns + tx;
-        if (layers[tile] == MOST_LAYERS) {
-          buried.set(i);
-          continue;
+      int met = 0;
+      for (int tile = open.nextSetBit(ty * columns + fromX);
+          tile >= 0 && tile <= ty * columns + toX;
+          tile = open.nextSetBit(tile + 1)) {
+        if (mayCover && covers(triangles, i, tile % columns, ty) && ++layers[tile] == MOST_LAYERS) {
+          open.clear(tile);
         }
-        if (mayCover && covers(triangles, i, tx, ty)) {
-          layers[tile]++;
-        }
-        count++;
+        met++;
         if (next == null) {
           start[tile + 1]++;
         } else {
           items[next[tile]++] = i;
         }
       }
+      count += met;
+      if (met <= toX - fromX) {
+        buried.set(i);
+      }
     }
     return count;
+  }
+
+  private static int firstTile(int step) {
+    return Math.max(0, Math.floorDiv(step, SIDE * UvTriangles.STEPS));
+  }
+
+  private static int lastTile(int step, int tiles) {
+    return Math.min(tiles - 1, Math.floorDiv(step, SIDE * UvTriangles.STEPS));
+  }
+
+  /** Whether the box of a triangle reaches one of some tiles. */
+  public boolean meets(UvTriangles triangles, int i, BitSet tiles) {
+    int fromX = firstTile(triangles.minX(i));
+    int toX = lastTile(triangles.maxX(i), columns);
+    int toY = lastTile(triangles.maxY(i), rows);
+    for (int ty = firstTile(triangles.minY(i)); ty <= toY; ty++) {
+      int tile = tiles.nextSetBit(ty * columns + fromX);
+      if (tile >= 0 && tile <= ty * columns + toX) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private static boolean covers(UvTriangles triangles, int i, int tileX, int tileY) {

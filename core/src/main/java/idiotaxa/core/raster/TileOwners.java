@@ -25,6 +25,9 @@ public final class TileOwners {
 
   /** A bit a texel that has as many owners as are told, a word a row. */
   private final long[] full = new long[SIDE];
+  /** Rows of the tile that are not full. */
+  private int openRows;
+
   private int fromX;
   private int fromY;
 
@@ -46,11 +49,16 @@ public final class TileOwners {
       Arrays.fill(further, (byte) 0);
     }
     Arrays.fill(taken, 0);
-    Arrays.fill(full, 0);
     fromX = bins.x(tile);
     fromY = bins.y(tile);
+    openRows = toY() - fromY;
+    long outside = toX() - fromX == SIDE ? 0 : -1L << (toX() - fromX);
+    Arrays.fill(full, outside);
     for (int slot = bins.from(tile); slot < bins.to(tile); slot++) {
-      claim(bins.item(slot), isMet);
+      // A tile in which nothing more is told costs a look a triangle, not one for each of its rows.
+      if (openRows > 0 || !isMet[bins.item(slot)]) {
+        claim(bins.item(slot), isMet);
+      }
     }
   }
 
@@ -149,7 +157,9 @@ public final class TileOwners {
     doubled.add((fromY + place / SIDE) * width + fromX + place % SIDE);
     doubled.add(i);
     if (++further[place] == MOST_FURTHER) {
-      full[place / SIDE] |= 1L << place % SIDE;
+      int row = place / SIDE;
+      full[row] |= 1L << place % SIDE;
+      openRows -= full[row] == -1L ? 1 : 0;
     }
   }
 }

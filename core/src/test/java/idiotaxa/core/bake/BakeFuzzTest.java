@@ -59,6 +59,51 @@ class BakeFuzzTest {
     return out;
   }
 
+  /** Sheets of waves beside each other whose UVs are the same. */
+  private static Mesh copies(int count, int n) {
+    MeshBuilder b = new MeshBuilder();
+    b.part("sea");
+    for (int copy = 0; copy < count; copy++) {
+      for (int y = 0; y <= n; y++) {
+        for (int x = 0; x <= n; x++) {
+          b.vertex(2 * copy + x / (double) n, y / (double) n, 0.04 * Math.sin(9.0 * x / n) * Math.cos(7.0 * y / n));
+        }
+      }
+    }
+    for (int copy = 0; copy < count; copy++) {
+      for (int y = 0; y < n; y++) {
+        for (int x = 0; x < n; x++) {
+          b.face(0, Mesh.NO_MATERIAL);
+          for (int[] c : new int[][] {{x, y}, {x + 1, y}, {x + 1, y + 1}, {x, y + 1}}) {
+            b.corner((copy * (n + 1) + c[1]) * (n + 1) + c[0]);
+            b.uv(c[0] / (float) n, c[1] / (float) n);
+          }
+        }
+      }
+    }
+    return b.build();
+  }
+
+  /** Whole shares of what lies on each other are decided by a few rays: each texel's own must say the same. */
+  @ParameterizedTest
+  @ValueSource(ints = {2, 5, 9})
+  void conflictsOfStackedCopiesEqualThoseOfTheirOwnRays(int count) {
+    SplittableRandom random = new SplittableRandom(count);
+    Mesh mesh = copies(count, 12);
+    // All copies alike, but for spots of another group in some.
+    int[] groups = new int[mesh.faceCount()];
+    for (int f = 0; f < groups.length; f++) {
+      groups[f] = f / 144 == 1 && random.nextInt(20) == 0 || f / 144 == 4 && f % 144 < 30 ? 2 : 1;
+    }
+    PreparedBake prepared =
+        Bakes.fromSource(mesh, mesh, Bakes.claims(mesh, groups), new Reach(0.05, 0.05));
+    SheetReport exact = Bakes.bake(prepared, mesh, Bakes.settings(192, 4, true)).report();
+    SheetReport adaptive = Bakes.bake(prepared, mesh, Bakes.settings(192, 4, false)).report();
+    assertThat(exact.overlapping()).isEqualTo(192 * 192).isEqualTo(adaptive.overlapping());
+    assertThat(exact.conflicts()).isBetween(200L, 192L * 192 / 2).isEqualTo(adaptive.conflicts());
+    assertThat(adaptive.rays()).as("rays, beside %d", exact.rays()).isLessThan(exact.rays() / 2);
+  }
+
   @Test
   void equalsBruteForceAtSixtyFourSamples() {
     SplittableRandom random = new SplittableRandom(11);

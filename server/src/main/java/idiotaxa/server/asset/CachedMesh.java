@@ -10,6 +10,8 @@ import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.origin.Origins;
 import idiotaxa.core.origin.VertexColorClusters;
 import idiotaxa.core.pick.Topology;
+import idiotaxa.core.spread.Creases;
+import idiotaxa.core.spread.Spread;
 import java.util.function.Supplier;
 
 /** A mesh in memory with what is derived from it; what is dear is derived at the first question. */
@@ -21,6 +23,7 @@ public final class CachedMesh {
   private final Supplier<double[]> areas;
   private final Supplier<FaceLabels> islands;
   private final Supplier<int[]> colors;
+  private final Supplier<Spread> spread;
 
   public CachedMesh(Mesh mesh) {
     this.mesh = mesh;
@@ -31,6 +34,7 @@ public final class CachedMesh {
     areas = once(() -> TriangleGeometry.faceAreas(mesh));
     islands = once(() -> Islands.of(mesh, weld));
     colors = once(() -> VertexColorClusters.of(mesh, Origins.COLOR_TOLERANCE).ofFaces(mesh));
+    spread = once(() -> new Spread(Creases.of(mesh)));
   }
 
   public Mesh mesh() {
@@ -69,6 +73,11 @@ public final class CachedMesh {
    */
   public int[] colors() {
     return colors.get();
+  }
+
+  /** Answers strokes; its creases are measured at the first question. */
+  public Spread spread() {
+    return spread.get();
   }
 
   private static <T> Supplier<T> once(Supplier<T> compute) {

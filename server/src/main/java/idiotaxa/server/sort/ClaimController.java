@@ -76,6 +76,21 @@ class ClaimController {
   }
 
   /**
+   * @param claims what goes where
+   * @param isUnclaimedOnly whether faces that have a group by now stay in it; absent for no
+   */
+  record NewClaims(List<ClaimService.Share> claims, Boolean isUnclaimedOnly) {}
+
+  /** Puts faces into several drawers, as one step of the journal. */
+  @PostMapping("/claims/several")
+  Journal.State claimSeveral(
+      @PathVariable("assetId") long assetId, @PathVariable("id") long id, @RequestBody NewClaims claim) {
+    List<ClaimService.Share> shares = claim.claims() == null ? List.of() : claim.claims();
+    boolean isUnclaimedOnly = Boolean.TRUE.equals(claim.isUnclaimedOnly());
+    return turns.take(assetId, () -> claims.claimSeveral(assetId, id, shares, isUnclaimedOnly));
+  }
+
+  /**
    * @param groupId the group to divide
    */
   record Split(long groupId) {}

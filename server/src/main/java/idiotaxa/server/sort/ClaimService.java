@@ -13,16 +13,23 @@ import idiotaxa.server.journal.FaceGroups;
 import idiotaxa.server.journal.Journal;
 import idiotaxa.server.journal.JournalStore;
 import idiotaxa.server.web.ConflictException;
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.roaringbitmap.RoaringBitmap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Hand claims. */
 @Service
 public class ClaimService {
+  private static final String ALL_LOCKED = "All that is picked lies in locked drawers; unlock them to take it out.";
+
   private final GroupService groups;
   private final RevisionStore revisions;
   private final Journal journal;
@@ -52,40 +59,90 @@ public class ClaimService {
    */
   @Transactional
   public Journal.State claim(long assetId, long revisionId, long groupId, int[] faceRanges) {
+    return claimSeveral(assetId, revisionId, List.of(new Share(groupId, faceRanges)), false);
+  }
+
+  /**
+   * Faces that go into one drawer.
+   *
+   * @param groupId 0 for the unclaimed drawer
+   * @param faceRanges pairs of first and one past the last face
+   */
+  public record Share(long groupId, int[] faceRanges) {}
+
+  /**
+   * Puts faces into several drawers, as one step of the journal. What lies in another, locked drawer stays there.
+   *
+   * @param isUnclaimedOnly whether faces that belong to a group by now stay there, since somebody else was first
+   * @throws IllegalArgumentException when a range lies outside of the mesh, a face is named twice or there is none
+   * @throws ConflictException when none of the faces may be taken
+   */
+  @Transactional
+  public Journal.State claimSeveral(long assetId, long revisionId, List<Share> shares, boolean isUnclaimedOnly) {
     CachedMesh cached = meshes.get(revisions.getReady(assetId, revisionId).id());
-    BitSet faces = FaceRanges.toFaces(faceRanges, cached.mesh().faceCount());
-    if (faces.isEmpty()) {
+    int faceCount = cached.mesh().faceCount();
+    Map<Long, BitSet> wanted = new TreeMap<>();
+    BitSet all = new BitSet(faceCount);
+    for (Share share : shares) {
+      BitSet faces = FaceRanges.toFaces(share.faceRanges(), faceCount);
+      if (all.intersects(faces)) {
+        throw new IllegalArgumentException("A face can go into one drawer only; some are named for two.");
+      }
+      all.or(faces);
+      wanted.computeIfAbsent(share.groupId(), g -> new BitSet()).or(faces);
+    }
+    if (all.isEmpty()) {
       throw new IllegalArgumentException("Nothing is picked; pick faces first.");
     }
     JournalStore.Cursor last = journal.lock(assetId);
-    String group =
-        groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groups.row(assetId, groupId).group().name();
-    leaveLocked(assetId, revisionId, groupId, last.entryId(), faces);
-    String words = PickWords.of(cached.mesh(), cached.pieces(), faces) + " → " + group;
-    ClaimSet claims = new ClaimSet(Map.of(groupId, FaceRanges.bitmap(faces)));
-    return journal.append(assetId, last, revisionId, EntryKind.HAND, words, claims.pack());
+    BitSet claimed = isUnclaimedOnly ? claimed(assetId, revisionId, last.entryId()) : new BitSet();
+    all.clear();
+    Map<Long, RoaringBitmap> set = new LinkedHashMap<>();
+    List<String> names = new ArrayList<>();
+    for (Map.Entry<Long, BitSet> entry : wanted.entrySet()) {
+      long groupId = entry.getKey();
+      String name = groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groups.row(assetId, groupId).group().name();
+      BitSet faces = entry.getValue();
+      faces.andNot(claimed);
+      faces.andNot(locked(assetId, revisionId, groupId, last.entryId()));
+      if (!faces.isEmpty()) {
+        set.put(groupId, FaceRanges.bitmap(faces));
+        names.add(name);
+        all.or(faces);
+      }
+    }
+    if (set.isEmpty()) {
+      throw new ConflictException(
+          isUnclaimedOnly ? "All of these faces have a group by now." : ALL_LOCKED);
+    }
+    String into = names.size() == 1 ? names.get(0) : names.size() + " groups";
+    String words = PickWords.of(cached.mesh(), cached.pieces(), all) + " → " + into;
+    return journal.append(assetId, last, revisionId, EntryKind.HAND, words, new ClaimSet(set).pack());
   }
 
-  /** Takes faces out of a set that lie in locked drawers. */
-  private void leaveLocked(
-      long assetId, long revisionId, long groupId, long lastEntry, BitSet faces) {
+  private BitSet claimed(long assetId, long revisionId, long lastEntry) {
+    int[] ids = faceGroups.ids(assetId, revisionId, lastEntry);
+    BitSet out = new BitSet(ids.length);
+    for (int f = 0; f < ids.length; f++) {
+      out.set(f, ids[f] != ClaimSet.UNCLAIMED);
+    }
+    return out;
+  }
+
+  /** Faces that lie in locked drawers, but for one that may be filled. */
+  BitSet locked(long assetId, long revisionId, long groupId, long lastEntry) {
     Set<Integer> locked =
         groups.list(assetId).stream()
             .filter(g -> g.isLocked() && g.id() != groupId)
             .map(g -> (int) g.id())
             .collect(Collectors.toSet());
-    if (locked.isEmpty()) {
-      return;
-    }
-    int[] ids = faceGroups.ids(assetId, revisionId, lastEntry);
-    for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
-      if (locked.contains(ids[f])) {
-        faces.clear(f);
+    BitSet out = new BitSet();
+    if (!locked.isEmpty()) {
+      int[] ids = faceGroups.ids(assetId, revisionId, lastEntry);
+      for (int f = 0; f < ids.length; f++) {
+        out.set(f, locked.contains(ids[f]));
       }
     }
-    if (faces.isEmpty()) {
-      throw new ConflictException(
-          "All that is picked lies in locked drawers; unlock them to take it out.");
-    }
+    return out;
   }
 }

@@ -37,6 +37,8 @@ import type {
   PackedFile,
   Pairs,
   Palette,
+  DrawnStrokes,
+  Following,
   PickRequest,
   KnownView,
   ProposalOffer,
@@ -140,6 +142,9 @@ export const api = {
     `/api/assets/${assetId}/revisions/${revisionId}/picture.png?width=540&height=420&stamp=${stamp}`,
   claim: (assetId: number, revisionId: number, groupId: number, faceRanges: number[]) =>
     send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/claims`, { groupId, faceRanges }),
+  /** @param isUnclaimedOnly whether faces that somebody else claimed meanwhile stay theirs */
+  claimSeveral: (assetId: number, revisionId: number, claims: Following['groups'], isUnclaimedOnly: boolean) =>
+    send<JournalState>('POST', `/api/assets/${assetId}/revisions/${revisionId}/claims/several`, { claims, isUnclaimedOnly }),
   /** @param from the entry that is the last one for who decides this, 0 for none */
   step: (assetId: number, steps: number, from: number) =>
     send<JournalState>('POST', `/api/assets/${assetId}/journal/steps`, { steps, from }),
@@ -150,6 +155,9 @@ export const api = {
         signal
       })
     ).faceRanges,
+  /** What follows strokes; without any the surface is measured beforehand. */
+  spread: (assetId: number, revisionId: number, strokes: DrawnStrokes, signal: AbortSignal) =>
+    send<Following>('POST', `/api/assets/${assetId}/revisions/${revisionId}/spread`, strokes, {}, { signal }),
   /** @param angle degrees, for flat patches */
   labels: async (assetId: number, revisionId: number, kind: string, angle: number) =>
     new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),

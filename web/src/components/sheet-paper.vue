@@ -27,6 +27,7 @@ import type { Group } from '@/api/types'
 import type { CanvasSize } from '@/components/use-map-canvas'
 import type { Model } from '@/model/model'
 import type { Pick, PickMode } from '@/model/pick'
+import type { StrokePhase } from '@/stage/press'
 
 /** The sheet of a model with UVs as ink on paper, in step with the stage: hover and pick in both. */
 const props = defineProps<{
@@ -35,14 +36,22 @@ const props = defineProps<{
   groups: Group[]
   pick: Pick | null
   hovered: ArrayLike<number>
+  /** Whether a press on a face draws a stroke, while one beside them slides the sheet. */
+  drawsOnFaces?: boolean
   /** Pictures of where UVs overlap, each with the lower left corner of its tile. */
   shades?: { image: ImageBitmap; u: number; v: number }[]
 }>()
-const emit = defineEmits<{ click: [face: number | null, mode: PickMode]; hover: [face: number | null] }>()
+const emit = defineEmits<{
+  click: [face: number | null, mode: PickMode]
+  hover: [face: number | null]
+  /** The face is null beside all of them. */
+  stroke: [phase: StrokePhase, face: number | null]
+}>()
 
 /** Pixels a tile. */
 const LARGEST_SCALE = 40_000
 const HEAD_SHARE = 0.08
+const STROKE_STEP_PX = 3
 /** Paler than the paper in any theme: nothing has been laid on it. */
 const UNCLAIMED: [number, number, number] = [214, 211, 204]
 
@@ -57,7 +66,9 @@ const { aim, requestDraw, goHome } = useMapCanvas({
   draw,
   onHover: (x, y) => emit('hover', fill.faceAt(x, y)),
   onLeave: () => emit('hover', null),
-  onClick: (x, y, mode) => emit('click', fill.faceAt(x, y), mode)
+  onClick: (x, y, mode) => emit('click', fill.faceAt(x, y), mode),
+  isHeld: (x, y) => props.drawsOnFaces && fill.faceAt(x, y) !== null,
+  onStroke: drawTo
 })
 const fill = new SheetFill(requestDraw)
 onBeforeUnmount(() => fill.dispose())
@@ -93,6 +104,19 @@ function flyTo(isIn: (face: number) => boolean): void {
 function grown([u0, v0, u1, v1]: [number, number, number, number]): [number, number, number, number] {
   const air = Math.max(0.06, 0.4 * Math.max(u1 - u0, v1 - v0))
   return [u0 - air, v0 - air, u1 + air, v1 + air]
+}
+
+let drawnTo = { x: 0, y: 0 }
+
+/** Tells every face that a stroke passes, also between two places that the pointer told. */
+function drawTo(phase: StrokePhase, x: number, y: number): void {
+  if (phase === 'begin') drawnTo = { x, y }
+  const steps = Math.max(1, Math.ceil(Math.hypot(x - drawnTo.x, y - drawnTo.y) / STROKE_STEP_PX))
+  for (let i = 1; i < steps && phase === 'go'; i++) {
+    emit('stroke', 'go', fill.faceAt(drawnTo.x + ((x - drawnTo.x) * i) / steps, drawnTo.y + ((y - drawnTo.y) * i) / steps))
+  }
+  drawnTo = { x, y }
+  emit('stroke', phase, fill.faceAt(x, y))
 }
 
 function draw(context: CanvasRenderingContext2D, size: CanvasSize): void {

@@ -44,6 +44,8 @@ const props = withDefaults(
     isHeld?: boolean
     /** Whether a key does that as long as it is down. */
     isHeldByKey?: boolean
+    /** Whether a press on the model is a stroke, while one beside it still moves the camera. */
+    drawsOnModel?: boolean
     /** Further models laid over the first. */
     overlays?: Overlay[]
     /** Faces outlined as if the pointer were over them. */
@@ -97,16 +99,17 @@ watch(stage, (s) => {
     onClick: handleClick,
     onHover: handleHover,
     onLeave,
-    isHeld: () => props.isHeld,
-    onStroke: (phase: StrokePhase, x: number, y: number, mode: PickMode) => emit('stroke', phase, x, y, mode)
+    isHeld: (x: number, y: number) => props.isHeld || (props.drawsOnModel && s.hitAt(x, y) !== null),
+    get isHeldByKey() {
+      return props.isHeldByKey
+    },
+    onStroke: handleStroke
   }
   const stops = [
     listenForClicks(s.canvas, handlers),
-    listenForKeys(host.value!, () => s.steps, {
-      ...handlers,
-      isHeldByKey: props.isHeldByKey,
-      onAim: (at) => (aim.value = at)
-    })
+    listenForKeys(host.value!, () => s.steps, Object.assign(Object.create(handlers) as typeof handlers, {
+      onAim: (at: { x: number; y: number } | null) => (aim.value = at)
+    }))
   ]
   stopListening = () => stops.forEach((stop) => stop())
 })
@@ -118,6 +121,13 @@ onBeforeUnmount(() => stopListening())
 
 function handleClick(x: number, y: number, mode: PickMode): void {
   if (props.facesAt) emit('click', stage.value!.hitAt(x, y)?.face ?? null, mode)
+}
+
+/** The camera has seen the press before it was a stroke. */
+function handleStroke(phase: StrokePhase, x: number, y: number, mode: PickMode): void {
+  if (phase === 'begin') stage.value?.holdCamera(true)
+  else if (phase !== 'go') stage.value?.holdCamera(props.isHeld)
+  emit('stroke', phase, x, y, mode)
 }
 
 function handleHover(x: number, y: number): void {

@@ -27,7 +27,8 @@ interface FlatView {
   onHover: (x: number, y: number) => void
   onLeave: () => void
   onClick?: (x: number, y: number, mode: PickMode) => void
-  isHeld?: () => boolean
+  /** Whether a press there begins a stroke. */
+  isHeld?: (x: number, y: number) => boolean
   onStroke?: (phase: StrokePhase, x: number, y: number) => void
 }
 
@@ -96,7 +97,7 @@ export function useMapCanvas(view: FlatView): MapCanvas {
         onHover: () => aim.value && view.onHover(aim.value.x, aim.value.y),
         onLeave: view.onLeave,
         onClick: view.onClick && ((_x, _y, mode) => aim.value && view.onClick?.(aim.value.x, aim.value.y, mode)),
-        isHeld: view.isHeld,
+        isHeld: view.isHeld && (() => aim.value !== null && view.isHeld!(aim.value.x, aim.value.y)),
         onStroke: view.onStroke && ((phase) => aim.value && view.onStroke?.(phase, aim.value.x, aim.value.y))
       })
     ]

@@ -9,8 +9,8 @@ interface FlatHandlers {
   onLeave: () => void
   onMove: (dx: number, dy: number) => void
   onZoom: (factor: number, x: number, y: number) => void
-  /** Whether a press of the first button begins a stroke. */
-  isHeld?: () => boolean
+  /** Whether a press of the first button there begins a stroke. */
+  isHeld?: (x: number, y: number) => boolean
   onStroke?: (phase: StrokePhase, x: number, y: number) => void
 }
 
@@ -49,7 +49,7 @@ export function listenOnFlatView(element: HTMLElement, handlers: FlatHandlers): 
     down.set(e.pointerId, place)
     click = null
     if (down.size > 1) dropStroke(place)
-    else if (e.button === 0 && handlers.isHeld?.()) {
+    else if (e.button === 0 && handlers.isHeld?.(place.x, place.y)) {
       stroke = e.pointerId
       handlers.onStroke?.('begin', place.x, place.y)
     } else if (e.button === 0) click = place

@@ -6,8 +6,8 @@ interface Handlers {
   onClick: (clientX: number, clientY: number, mode: PickMode) => void
   onHover: (clientX: number, clientY: number) => void
   onLeave: () => void
-  /** Whether a press begins a gesture of its own, that is neither a click nor the camera's. */
-  isHeld?: () => boolean
+  /** Whether a press there begins a gesture of its own, that is neither a click nor the camera's. */
+  isHeld?: (clientX: number, clientY: number) => boolean
   onStroke?: (phase: StrokePhase, clientX: number, clientY: number, mode: PickMode) => void
 }
 
@@ -23,7 +23,7 @@ export function listenForClicks(element: HTMLElement, handlers: Handlers): () =>
   let stroke: number | null = null
 
   function handleDown(e: PointerEvent): void {
-    if (e.button === 0 && e.isPrimary && handlers.isHeld?.()) {
+    if (e.button === 0 && e.isPrimary && handlers.isHeld?.(e.clientX, e.clientY)) {
       stroke = e.pointerId
       element.setPointerCapture(e.pointerId)
       handlers.onStroke?.('begin', e.clientX, e.clientY, modeOf(e))

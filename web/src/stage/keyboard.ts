@@ -17,8 +17,8 @@ export interface KeyHandlers {
   onHover?: (clientX: number, clientY: number) => void
   onLeave?: () => void
   onClick?: (clientX: number, clientY: number, mode: PickMode) => void
-  /** Whether what the aim passes is a stroke, as it is for a pressed pointer. */
-  isHeld?: () => boolean
+  /** Whether what the aim passes is a stroke, as it is for a pressed pointer; where the aim is in the window. */
+  isHeld?: (clientX: number, clientY: number) => boolean
   /** Whether a stroke begins with the first arrow and ends with the key that holds it; else Space does. */
   isHeldByKey?: boolean
   onStroke?: (phase: StrokePhase, clientX: number, clientY: number, mode: PickMode) => void
@@ -70,6 +70,10 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     return [box.left + aim!.x, box.top + aim!.y]
   }
 
+  function isHeld(): boolean {
+    return handlers.isHeld?.(...client()) ?? false
+  }
+
   function handleFocus(): void {
     if (!element.matches(':focus-visible')) return
     aim = { x: Math.round(element.clientWidth / 2), y: Math.round(element.clientHeight / 2) }
@@ -98,7 +102,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
   }
 
   function moveAim([dx, dy]: [number, number], mode: PickMode): void {
-    if (handlers.isHeldByKey && handlers.isHeld?.() && !isStroke) beginStroke(mode)
+    if (handlers.isHeldByKey && isHeld() && !isStroke) beginStroke(mode)
     const clamp = (value: number, most: number): number => Math.min(most - 1, Math.max(0, value))
     aim = { x: clamp(aim!.x + AIM_PX * dx, element.clientWidth), y: clamp(aim!.y + AIM_PX * dy, element.clientHeight) }
     handlers.onAim(aim)
@@ -107,7 +111,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
   }
 
   function handleArrow(e: KeyboardEvent, arrow: [number, number]): void {
-    const movesAim = e.ctrlKey || e.metaKey || isStroke || (handlers.isHeldByKey && handlers.isHeld?.())
+    const movesAim = e.ctrlKey || e.metaKey || isStroke || (handlers.isHeldByKey && isHeld())
     const { turn, slide } = view()
     // Ctrl moves the aim; it is no click that takes away.
     if (movesAim) moveAim(arrow, modeOf({ shiftKey: e.shiftKey, altKey: e.altKey, ctrlKey: false, metaKey: false }))
@@ -122,7 +126,7 @@ export function listenForKeys(element: HTMLElement, view: () => KeyedView, handl
     else if (e.key === '+' || e.key === '=') view().zoom(ZOOM)
     else if (e.key === '-' || e.key === '−') view().zoom(1 / ZOOM)
     else if (e.key === 'Home') view().home()
-    else if (e.key === ' ' && handlers.isHeld?.() && !handlers.isHeldByKey) {
+    else if (e.key === ' ' && !handlers.isHeldByKey && (isStroke || isHeld())) {
       if (!isStroke) beginStroke(modeOf(e))
     } else return
     hoverSoon()

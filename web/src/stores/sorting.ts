@@ -121,13 +121,27 @@ export const useSortingStore = defineStore('sorting', () => {
     eachInRuns(faces, (f) => {
       if (!locked.has(next[f]!)) next[f] = number
     })
+    const ranges = [...faces]
+    await put(next, (asset) => api.claim(asset, revisionId, group?.id ?? 0, ranges), onStored)
+  }
+
+  /**
+   * Shows claims at once and sends them behind those before; throws what is refused, and shows it no more.
+   *
+   * @param next group number of every face
+   */
+  async function put(
+    next: Uint16Array,
+    request: (asset: number) => Promise<JournalState>,
+    onStored: (state: JournalState) => void
+  ): Promise<void> {
+    usePersonStore().needChange()
     faceGroups.value = next
     turns++
     unsent.value++
     try {
       const asset = assetId.value
-      const ranges = [...faces]
-      await forgetting(changes.send(async () => onStored(await api.claim(asset, revisionId, group?.id ?? 0, ranges))))
+      await forgetting(changes.send(async () => onStored(await request(asset))))
     } finally {
       unsent.value--
       if (unsent.value === 0) await followJournal(wantedStamp)
@@ -154,5 +168,5 @@ export const useSortingStore = defineStore('sorting', () => {
     }
   }
 
-  return { model, faceGroups, hidden, assetId, drawers, claimedShare, unsent, isWaiting, show, followJournal, claim, send, inOrder }
+  return { model, faceGroups, hidden, assetId, drawers, claimedShare, unsent, isWaiting, show, followJournal, claim, put, send, inOrder }
 })

@@ -34,6 +34,7 @@
       </label>
     </div>
     <div class="row verbs">
+      <command-button id="strokes">strokes</command-button>
       <command-button v-for="[id, words] in verbs" :key="id" :id="id">{{ words }}</command-button>
       <facing-menu v-model="facingAngle" />
       <el-checkbox

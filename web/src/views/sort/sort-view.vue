@@ -9,11 +9,11 @@
         <stage-view
           ref="stage"
           :model="sorting.model"
-          :face-groups="sorting.faceGroups"
+          :face-groups="spread.preview"
           :groups="store.groups"
           :view="look.view.value"
-          :pick="picking.pick"
-          :faces-at="picking.facesAt"
+          :pick="spread.isOn ? spread.marks : picking.pick"
+          :faces-at="facesAt"
           :hovered="hovered"
           :away="picking.away"
           :face-colors="look.faceColors.value"
@@ -21,10 +21,11 @@
           :is-pick-through="look.isPickOverAll.value"
           hatches-all
           :is-held="strokes.held.value !== null"
-          is-held-by-key
+          :is-held-by-key="strokes.held.value !== null"
+          :draws-on-model="spread.isOn && strokes.held.value === null"
           @click="pickAt"
           @hover="hoverOnStage"
-          @stroke="strokes.handleStroke"
+          @stroke="handleStroke"
           @moved="moves++"
         >
           <template #tools>
@@ -40,15 +41,19 @@
           v-if="look.hasSheet.value && sorting.model?.uvs"
           class="sheet"
           :model="sorting.model"
-          :face-groups="sorting.faceGroups"
+          :face-groups="spread.preview"
           :groups="store.groups"
-          :pick="picking.pick"
-          :hovered="hoveredFace === null ? NOTHING : picking.facesAt(hoveredFace)"
+          :pick="spread.isOn ? spread.marks : picking.pick"
+          :hovered="hoveredFace === null ? NOTHING : facesAt(hoveredFace)"
+          :draws-on-faces="spread.isOn"
+          @stroke="drawn.onSheet"
           @click="pickAt"
           @hover="hoverOnSheet"
         />
       </div>
+      <strokes-line v-if="spread.isOn" :in-hand="inHandGroup" @look="flyToRuns" />
       <pick-line
+        v-else
         v-model:is-through="strokes.isThrough.value"
         v-model:facing-angle="facingAngle"
         :in-hand="inHandGroup"
@@ -73,6 +78,7 @@
 </template>
 
 <script setup lang="ts">
+import { ElMessage } from 'element-plus'
 import { computed, provide, ref, useTemplateRef, watch } from 'vue'
 import { orSay } from '@/stores/say'
 import { usePatience } from '@/components/use-patience'
@@ -81,9 +87,11 @@ import SheetPaper from '@/components/sheet-paper.vue'
 import { useAssetStore } from '@/stores/asset'
 import { useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
+import { isInRuns } from '@/model/runs'
 import { count } from '@/model/words'
 import { useReviewStore } from '@/stores/review'
 import { useSortingStore } from '@/stores/sorting'
+import { useSpreadStore } from '@/stores/spread'
 import CommandSearch from '@/views/sort/command-search.vue'
 import { COMMANDS } from '@/views/sort/commands'
 import KeySheet from '@/views/sort/key-sheet.vue'
@@ -92,7 +100,9 @@ import PickLine from '@/views/sort/pick-line.vue'
 import SortCabinet from '@/views/sort/sort-cabinet.vue'
 import StageTools from '@/views/sort/stage-tools.vue'
 import StrokeOutline from '@/views/sort/stroke-outline.vue'
+import StrokesLine from '@/views/sort/strokes-line.vue'
 import { useDrawers } from '@/views/sort/use-drawers'
+import { useDrawnStrokes } from '@/views/sort/use-drawn-strokes'
 import { useJournalSteps } from '@/stores/use-journal-steps'
 import { useSortCommands } from '@/views/sort/use-sort-commands'
 import { useSortKeys } from '@/views/sort/use-sort-keys'
@@ -101,6 +111,8 @@ import { useStrokes } from '@/views/sort/use-strokes'
 
 import type { Revision } from '@/api/types'
 import type { PickMode } from '@/model/pick'
+import type { Runs } from '@/model/runs'
+import type { StrokePhase } from '@/stage/press'
 
 const NOTHING = new Uint32Array()
 
@@ -126,7 +138,9 @@ let pointer = { x: 0, y: 0 }
 
 const look = useStageLook(() => revision.value)
 const drawers = useDrawers()
+const spread = useSpreadStore()
 const strokes = useStrokes(() => stage.value?.stage)
+const drawn = useDrawnStrokes(() => stage.value?.stage, drawnFor)
 const { commands, facingAngle } = useSortCommands(
   {
     flyTo: (isIn) => stage.value?.flyTo(isIn),
@@ -189,7 +203,8 @@ const inHandGroup = computed(() =>
 )
 
 const hoverWords = computed(() => {
-  const { model, faceGroups } = sorting
+  const { model } = sorting
+  const faceGroups = spread.preview
   if (hoveredFace.value === null || !model || !faceGroups) return ''
   const number = faceGroups[hoveredFace.value]!
   const group = store.groups.find((g) => g.number === number)
@@ -197,7 +212,45 @@ const hoverWords = computed(() => {
   return `${part} · ${group ? `${group.number} ${group.name}` : 'unclaimed'}`
 })
 
+// ID colours are flat: what a stroke is to follow is seen in the light only.
+let wasFlat = false
+watch(
+  () => spread.isOn,
+  (isOn) => {
+    if (isOn) {
+      wasFlat = look.view.value === 'ids'
+      if (wasFlat) look.view.value = 'lit'
+    } else if (wasFlat && look.view.value === 'lit') look.view.value = 'ids'
+  }
+)
+
+/** What strokes are drawn for; says what is missing. */
+function drawnFor(): number | null {
+  const number = drawers.inHand.value
+  if (number === 0) return 0
+  const id = store.groups.find((g) => g.number === number)?.id ?? null
+  if (id === null) ElMessage({ type: 'info', message: 'Press the number of a drawer first, or click on one.', grouping: true })
+  return id
+}
+
+function handleStroke(phase: StrokePhase, x: number, y: number, mode: PickMode): void {
+  if (spread.isOn && strokes.held.value === null) drawn.onStage(phase, x, y)
+  else strokes.handleStroke(phase, x, y, mode)
+}
+
+function facesAt(face: number): ArrayLike<number> {
+  return spread.isOn ? [face] : picking.facesAt(face)
+}
+
+function flyToRuns(runs: Runs): void {
+  stage.value?.flyTo((f) => isInRuns(runs, f))
+}
+
 function pickAt(face: number | null, mode: PickMode): void {
+  if (spread.isOn) {
+    drawn.dab(face)
+    return
+  }
   void orSay(() => picking.pickAt(face, mode))
 }
 
@@ -208,7 +261,7 @@ function hoverOnStage(face: number | null, x: number, y: number): void {
 
 function hoverOnSheet(face: number | null): void {
   hoveredFace.value = face
-  hovered.value = face === null ? NOTHING : picking.facesAt(face)
+  hovered.value = face === null ? NOTHING : facesAt(face)
 }
 
 function step(steps: number): void {

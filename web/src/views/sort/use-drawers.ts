@@ -6,6 +6,7 @@ import { useAssetStore } from '@/stores/asset'
 import { useOwnStepsStore } from '@/stores/own-steps'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import { useSpreadStore } from '@/stores/spread'
 import { Pick } from '@/model/pick'
 
 import type { Ref } from 'vue'
@@ -29,6 +30,7 @@ export function useDrawers(): Drawers {
   const sorting = useSortingStore()
   const picking = usePickingStore()
   const own = useOwnStepsStore()
+  const spread = useSpreadStore()
   const inHand = ref<number | null>(null)
 
   function say(message: string): void {
@@ -36,6 +38,11 @@ export function useDrawers(): Drawers {
   }
 
   function claimInto(group: Group | null): Promise<void> {
+    // While strokes are drawn a drawer is chosen for them.
+    if (spread.isOn) {
+      inHand.value = group?.number ?? 0
+      return Promise.resolve()
+    }
     return put(picking.hold(), group)
   }
 
@@ -77,6 +84,7 @@ export function useDrawers(): Drawers {
   }
 
   function holdPick(): (number: number) => void {
+    if (spread.isOn) return chooseFor
     const held = picking.hold()
     return (number) => {
       const group = store.groups.find((g) => g.number === number)
@@ -84,6 +92,11 @@ export function useDrawers(): Drawers {
       else if (group) void put(held, group)
       else say(`There is no group ${number}.`)
     }
+  }
+
+  function chooseFor(number: number): void {
+    if (number === 0 || store.groups.some((g) => g.number === number)) inHand.value = number
+    else say(`There is no group ${number}.`)
   }
 
   return {

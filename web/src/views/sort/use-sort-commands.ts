@@ -5,6 +5,7 @@ import { isInRuns } from '@/model/runs'
 import { useKeysStore } from '@/stores/keys'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
+import { useSpreadStore } from '@/stores/spread'
 import { Commands } from '@/views/sort/commands'
 import { useJournalSteps } from '@/stores/use-journal-steps'
 
@@ -49,6 +50,7 @@ const SIDES: [string, string, Direction][] = [
 ]
 
 const CLICK = 'What a click picks'
+const STROKES = 'Strokes over a welded surface'
 const CHANGE = 'Change the pick'
 const DRAWERS = 'Drawers'
 const SEE = 'See'
@@ -59,6 +61,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   const journal = useJournalSteps()
   const picking = usePickingStore()
   const sorting = useSortingStore()
+  const spread = useSpreadStore()
   const facingAngle = ref(40)
 
   function ask(request: Omit<PickRequest, 'faceRanges'>): Promise<boolean> {
@@ -102,6 +105,10 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
 
   /** A pick is taken back before a claim is. */
   async function undo(): Promise<void> {
+    if (spread.isOn) {
+      spread.takeBack()
+      return
+    }
     if (picking.back()) return
     const undone = await journal.step(-1)
     if (!undone) return
@@ -110,11 +117,24 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   }
 
   async function redo(): Promise<void> {
+    if (spread.isOn) {
+      spread.drawAgain()
+      return
+    }
     if (picking.forth()) return
     const redone = await journal.step(1)
     if (!redone) return
     picking.goAgain(redone.id)
     ElMessage({ type: 'info', message: `Done again: ${redone.words}`, grouping: true })
+  }
+
+  function letGo(): void {
+    if (!spread.isOn) {
+      picking.letGo()
+      return
+    }
+    spread.leave()
+    if (spread.strokes.length > 0) ElMessage({ type: 'info', message: 'The strokes are put aside; the same key takes them up again.', grouping: true })
   }
 
   const list: Command[] = [
@@ -126,7 +146,16 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
       run: () => ifModelHas(grain, () => orSay(() => picking.setGrain(grain))),
       isOn: () => picking.grain === grain
     })),
-    { id: 'let-go', section: CHANGE, name: 'let go of the pick', key: 'Esc', run: picking.letGo },
+    { id: 'let-go', section: CHANGE, name: 'let go of the pick, or put strokes aside', key: 'Esc', run: letGo },
+    {
+      id: 'strokes',
+      section: STROKES,
+      name: 'draw strokes that the surface follows; in what is picked, or in all that has no group',
+      key: 'A',
+      run: () => (spread.isOn ? letGo() : spread.begin()),
+      isOn: () => spread.isOn
+    },
+    { id: 'keep-strokes', section: STROKES, name: 'keep what follows the strokes', key: 'Shift A', run: () => spread.isOn && spread.keep() },
     { id: 'grow', section: CHANGE, name: 'grow by a ring of faces', key: 'G', run: () => needPick(() => ask({ verb: 'grow' })) },
     { id: 'shrink', section: CHANGE, name: 'shrink by a ring of faces', key: 'Shift G', run: () => needPick(() => ask({ verb: 'shrink' })) },
     { id: 'ring', section: CHANGE, name: 'ring through two picked neighbours', key: 'R', run: () => needPick(() => ask({ verb: 'ring' })) },

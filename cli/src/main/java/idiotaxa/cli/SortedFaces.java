@@ -15,9 +15,6 @@ import java.util.Set;
 
 /** The groups of a model's faces, by what is known of its pieces or by strokes, and what is asked about. */
 final class SortedFaces {
-  /** Confidence beside a border of strokes below which it is listed. */
-  private static final double WORTH_A_LOOK = 0.75;
-
   private final int[] groups;
   private final float[] confidence;
   private final String[] reason;
@@ -36,7 +33,7 @@ final class SortedFaces {
       groups[f] = isReached ? spread.groupOfFace()[f] : Group.UNCLAIMED;
       if (!isReached) {
         reason[f] = "no stroke reaches it";
-      } else if (confidence[f] < WORTH_A_LOOK) {
+      } else if (confidence[f] < Spread.WORTH_A_LOOK) {
         reason[f] = "no crease holds the border here";
       }
     }

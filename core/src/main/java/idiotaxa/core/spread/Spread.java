@@ -15,6 +15,9 @@ public final class Spread {
   /** Nobody's face: no stroke hangs together with it. */
   public static final int NOBODY = -1;
 
+  /** Confidence below which a face lies beside a border that no crease holds, and is told to people. */
+  public static final float WORTH_A_LOOK = 0.75f;
+
   private final Creases creases;
   private final FaceLinks links;
   private final SurfaceCells cells;

@@ -6,6 +6,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.demo.BellFloat;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.ChannelMarkerBuoyB;
+import idiotaxa.demo.HullPlate;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.demo.StormLantern;
 import idiotaxa.server.IdiotaxaProperties;
@@ -87,6 +88,8 @@ public class DemoLoader implements ApplicationRunner {
     finished.finish(lantern, target);
     bringIn(
         create("Bell float", shared), RevisionStore.TARGET, "bell_float.glb", BellFloat.target());
+    bringIn(
+        create("Hull plate", shared), RevisionStore.TARGET, "hull_plate.glb", HullPlate.target());
     long revised = create("Channel marker buoy B", shared);
     long before =
         bringIn(

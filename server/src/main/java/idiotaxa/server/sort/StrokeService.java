@@ -61,9 +61,6 @@ class StrokeService {
    */
   record Following(List<ClaimService.Share> groups, int free, int[] unsure) {}
 
-  /** Less than this and a person should look. */
-  private static final float SURE = 0.5f;
-
   /**
    * @param strokes of two that touch one face the later has it; without any, creases are measured only
    * @param pickedRanges what was picked for it; null where nothing is, so that all that is unclaimed in the touched parts follows
@@ -113,7 +110,7 @@ class StrokeService {
       if (group != Spread.NOBODY) {
         faces[group] = faces[group] == null ? new BitSet() : faces[group];
         faces[group].set(f);
-        unsure.set(f, result.confidence()[f] < SURE);
+        unsure.set(f, result.confidence()[f] < Spread.WORTH_A_LOOK);
       }
     }
     List<ClaimService.Share> shares = new ArrayList<>();

@@ -33,23 +33,6 @@ class FastHandsTest extends OnTheDemo {
   /** Where fewer keys are pressed that is enough to change the order of answers. */
   private static final int LATE_MS = 600;
 
-  /** Every request of the page is answered late, by a sequence of its own; the stream of events is not. */
-  private static final String LATE =
-      """
-      {
-        const ask = window.fetch
-        let seed = %d
-        const random = () => (seed = (seed * 16807) %% 2147483647) / 2147483647
-        window.isLate = false
-        window.fetch = async (...request) => {
-          const wait = window.isLate && String(request[0]).includes('/api/') ? 50 + %d * random() : 0
-          const answer = await ask(...request)
-          if (wait) await new Promise((done) => setTimeout(done, wait))
-          return answer
-        }
-      }
-      """;
-
   private final ApiClient api = new ApiClient(application);
   private final long asset = api.createAsset("Forty boxes " + System.nanoTime());
   private final long target = api.bringIn(asset, "target", Map.of("boxes.glb", boxes())).get("id").asLong();
@@ -79,7 +62,7 @@ class FastHandsTest extends OnTheDemo {
 
   private Page slowPage(String path, int seed, int latestMs) {
     Page page = browser.openCoarse("about:blank");
-    page.addInitScript(LATE.formatted(seed, latestMs));
+    page.addInitScript(LateAnswers.script(seed, latestMs));
     page.navigate(application.url() + path);
     return page;
   }
@@ -88,7 +71,7 @@ class FastHandsTest extends OnTheDemo {
     Page page = slowPage("/assets/" + asset + "/sort", seed, latestMs);
     new StagePage(page).waitForStage();
     page.getByTestId("drawer-" + GROUPS).waitFor();
-    page.evaluate("window.isLate = true");
+    LateAnswers.begin(page);
     return page;
   }
 
@@ -233,7 +216,7 @@ class FastHandsTest extends OnTheDemo {
     Page page = slowPage("/assets/" + wall + "/masks", 3, LATEST_MS);
     StagePage artist = new StagePage(page);
     artist.button("New mask").waitFor();
-    page.evaluate("window.isLate = true");
+    LateAnswers.begin(page);
     for (int m = 0; m < 8; m++) {
       artist.button("New mask").click();
       page.waitForTimeout(BETWEEN_KEYS_MS);

@@ -158,9 +158,12 @@ export const api = {
   /** What follows strokes; without any the surface is measured beforehand. */
   spread: (assetId: number, revisionId: number, strokes: DrawnStrokes, signal: AbortSignal) =>
     send<Following>('POST', `/api/assets/${assetId}/revisions/${revisionId}/spread`, strokes, {}, { signal }),
-  /** @param angle degrees, for flat patches */
-  labels: async (assetId: number, revisionId: number, kind: string, angle: number) =>
-    new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}`)),
+  /**
+   * @param angle degrees, for flat patches
+   * @param regions how many there are to be, for regions
+   */
+  labels: async (assetId: number, revisionId: number, kind: string, angle: number, regions: number) =>
+    new Int32Array(await getBytes(`/api/assets/${assetId}/revisions/${revisionId}/labels/${kind}?angle=${angle}&regions=${regions}`)),
   /** @param key of the geometry, so that a kept picture is never of another */
   piecePictureUrl: (assetId: number, revisionId: number, key: string, piece: number) =>
     `/api/assets/${assetId}/revisions/${revisionId}/pieces/${piece}.png?size=104&key=${key}`,

@@ -10,15 +10,16 @@ export interface Labels {
 }
 
 /** Labels that the server works out. */
-export type LabelKind = 'islands' | 'patches' | 'materials' | 'colors' | 'alike' | 'hidden'
+export type LabelKind = 'islands' | 'patches' | 'regions' | 'materials' | 'colors' | 'alike' | 'hidden'
 
 /** What of a model is picked with one click. */
-export type Grain = 'part' | 'piece' | 'island' | 'patch' | 'material' | 'color' | 'face'
+export type Grain = 'part' | 'piece' | 'island' | 'patch' | 'region' | 'material' | 'color' | 'face'
 
 /** Labels that a grain needs beyond what a model brings along. */
 export const LABELS_OF_GRAIN: Partial<Record<Grain, LabelKind>> = {
   island: 'islands',
   patch: 'patches',
+  region: 'regions',
   material: 'materials',
   color: 'colors'
 }

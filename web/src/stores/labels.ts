@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { shallowReactive, watch } from 'vue'
+import { computed, ref, shallowReactive, watch } from 'vue'
 import { api } from '@/api/client'
 import { labelsOf } from '@/model/labels'
 import { useSortingStore } from '@/stores/sorting'
@@ -9,12 +9,19 @@ import type { LabelKind, Labels } from '@/model/labels'
 /** Degrees. */
 export const USUAL_PATCH_ANGLE = 20
 
+/** Into how many regions a surface may be divided: each step about half as many again. */
+const DIVISIONS = [2, 3, 4, 6, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 256, 384, 512, 768, 1024]
+const USUAL_DIVISION = DIVISIONS.indexOf(12)
+
 /** Labels of the faces of the model that is sorted; fetched when they are needed first. */
 export const useLabelsStore = defineStore('labels', () => {
   const sorting = useSortingStore()
   const known = shallowReactive(new Map<LabelKind, Labels>())
   const asked = new Map<LabelKind, Promise<Labels>>()
   let patchAngle = USUAL_PATCH_ANGLE
+  const division = ref(USUAL_DIVISION)
+  /** Into how many regions the surface is divided. */
+  const regions = computed(() => DIVISIONS[division.value]!)
 
   watch(
     () => sorting.model,
@@ -35,7 +42,7 @@ export const useLabelsStore = defineStore('labels', () => {
     let labels = asked.get(kind)
     if (!labels) {
       const model = sorting.model!
-      labels = api.labels(sorting.assetId, model.revisionId, kind, patchAngle).then((ofFace) => {
+      labels = api.labels(sorting.assetId, model.revisionId, kind, patchAngle, regions.value).then((ofFace) => {
         const found = labelsOf(ofFace)
         if (sorting.model === model && asked.get(kind) === labels) known.set(kind, found)
         return found
@@ -58,5 +65,11 @@ export const useLabelsStore = defineStore('labels', () => {
     return loadAnew('patches')
   }
 
-  return { get, load, loadAnew, setPatchAngle }
+  /** @param steps negative for fewer, larger regions */
+  function divide(steps: number): Promise<Labels> {
+    division.value = Math.max(0, Math.min(DIVISIONS.length - 1, division.value + steps))
+    return loadAnew('regions')
+  }
+
+  return { regions, divide, get, load, loadAnew, setPatchAngle }
 })

@@ -32,6 +32,11 @@
         <el-input-number v-model="patchAngle" size="small" :min="1" :max="179" :controls="false" aria-label="Angle of a flat patch, degrees" />
         °
       </label>
+      <span v-else-if="picking.grain === 'region'" class="angle small" role="group" aria-label="How finely the surface is divided">
+        <command-button id="coarser">coarser</command-button>
+        <span class="mono">{{ labels.regions }}</span> regions
+        <command-button id="finer">finer</command-button>
+      </span>
     </div>
     <div class="row verbs">
       <command-button id="strokes">strokes</command-button>
@@ -107,7 +112,7 @@ const missing = computed(() => {
   return ids
 })
 const grains = computed(() =>
-  ['part', 'piece', 'island', 'patch', 'face', 'material', 'color']
+  ['part', 'piece', 'island', 'patch', 'region', 'face', 'material', 'color']
     .filter((id) => !missing.value.includes(id))
     .map((id) => commands.get(id))
 )

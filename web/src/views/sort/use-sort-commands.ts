@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { orSay } from '@/stores/say'
 import { isInRuns } from '@/model/runs'
 import { useKeysStore } from '@/stores/keys'
+import { useLabelsStore } from '@/stores/labels'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 import { useSpreadStore } from '@/stores/spread'
@@ -35,6 +36,7 @@ const GRAINS: [Grain, string, string][] = [
   ['piece', 'piece', 'Y'],
   ['island', 'UV island', 'U'],
   ['patch', 'flat patch', 'I'],
+  ['region', 'region', 'Z'],
   ['face', 'face', 'O'],
   ['material', 'material', 'P'],
   ['color', 'vertex colour', 'K']
@@ -62,6 +64,7 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
   const picking = usePickingStore()
   const sorting = useSortingStore()
   const spread = useSpreadStore()
+  const labels = useLabelsStore()
   const facingAngle = ref(40)
 
   function ask(request: Omit<PickRequest, 'faceRanges'>): Promise<boolean> {
@@ -128,6 +131,15 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
     ElMessage({ type: 'info', message: `Done again: ${redone.words}`, grouping: true })
   }
 
+  /** What regions are is seen at once, so that the grain goes with it. */
+  function divide(steps: number): Promise<unknown> {
+    const isFirst = picking.grain !== 'region'
+    return orSay(async () => {
+      if (!isFirst) await labels.divide(steps)
+      await picking.setGrain('region')
+    })
+  }
+
   function letGo(): void {
     if (!spread.isOn) {
       picking.letGo()
@@ -146,6 +158,8 @@ export function useSortCommands(page: Page, drawers: Drawers, look: StageLook): 
       run: () => ifModelHas(grain, () => orSay(() => picking.setGrain(grain))),
       isOn: () => picking.grain === grain
     })),
+    { id: 'coarser', section: CLICK, name: 'coarser regions', key: 'PageUp', run: () => divide(-1) },
+    { id: 'finer', section: CLICK, name: 'finer regions', key: 'PageDown', run: () => divide(1) },
     { id: 'let-go', section: CHANGE, name: 'let go of the pick, or put strokes aside', key: 'Esc', run: letGo },
     {
       id: 'strokes',

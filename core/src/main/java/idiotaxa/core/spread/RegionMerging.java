@@ -111,7 +111,19 @@ final class RegionMerging {
     return borders++;
   }
 
+  /** Told of every join, in their order. */
+  interface Joins {
+    /**
+     * @param kept the cell that stands for both from then on
+     */
+    void joined(int kept, int gone);
+  }
+
   void run() {
+    run((kept, gone) -> {});
+  }
+
+  void run(Joins joins) {
     for (int c = 0; c < cells; c++) {
       for (IntIntCursor border : around[c]) {
         if (c < border.key) {
@@ -126,7 +138,7 @@ final class RegionMerging {
       }
       double cost = cost(join.a, join.b, around[join.a].get(join.b));
       if (cost == join.cost) {
-        join(join.a, join.b);
+        join(join.a, join.b, joins);
       } else if (cost > join.cost) {
         // One of the two has grown since; one that became cheaper was offered then.
         queue.add(new Join(cost, join.a, join.b));
@@ -153,7 +165,7 @@ final class RegionMerging {
   }
 
   /** The one with more neighbours stays, so that a large region is not gone through for each crumb that joins it. */
-  private void join(int a, int b) {
+  private void join(int a, int b, Joins joins) {
     boolean isAKept = around[a].size() >= around[b].size();
     int kept = isAKept ? a : b;
     int gone = isAKept ? b : a;
@@ -161,6 +173,7 @@ final class RegionMerging {
     IntIntHashMap other = around[gone];
     around[gone] = null;
     standsFor[gone] = kept;
+    joins.joined(kept, gone);
     area[kept] += area[gone];
     label[kept] = label[kept] != NO_LABEL ? label[kept] : label[gone];
     mine.remove(gone);

@@ -48,6 +48,11 @@ public final class Spread {
    */
   public record Result(int[] groupOfFace, float[] confidence) {}
 
+  /** How the surface is divided by itself; to be kept, since it is made anew at every call. */
+  public RegionTree regions() {
+    return RegionTree.of(creases, cells);
+  }
+
   /** Over all faces. */
   public Result follow(List<Stroke> strokes) {
     return follow(strokes, null, Progress.NONE);

@@ -11,6 +11,7 @@ import idiotaxa.core.origin.Origins;
 import idiotaxa.core.origin.VertexColorClusters;
 import idiotaxa.core.pick.Topology;
 import idiotaxa.core.spread.Creases;
+import idiotaxa.core.spread.RegionTree;
 import idiotaxa.core.spread.Spread;
 import java.util.function.Supplier;
 
@@ -24,6 +25,7 @@ public final class CachedMesh {
   private final Supplier<FaceLabels> islands;
   private final Supplier<int[]> colors;
   private final Supplier<Spread> spread;
+  private final Supplier<RegionTree> regions;
 
   public CachedMesh(Mesh mesh) {
     this.mesh = mesh;
@@ -35,6 +37,7 @@ public final class CachedMesh {
     islands = once(() -> Islands.of(mesh, weld));
     colors = once(() -> VertexColorClusters.of(mesh, Origins.COLOR_TOLERANCE).ofFaces(mesh));
     spread = once(() -> new Spread(Creases.of(mesh)));
+    regions = once(() -> spread().regions());
   }
 
   public Mesh mesh() {
@@ -78,6 +81,11 @@ public final class CachedMesh {
   /** Answers strokes; its creases are measured at the first question. */
   public Spread spread() {
     return spread.get();
+  }
+
+  /** How the surface is divided by itself. */
+  public RegionTree regions() {
+    return regions.get();
   }
 
   private static <T> Supplier<T> once(Supplier<T> compute) {

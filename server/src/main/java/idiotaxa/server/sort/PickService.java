@@ -105,18 +105,20 @@ public class PickService {
   /**
    * A label of every face; −1 where it has none.
    *
-   * @param kind {@code islands}, {@code materials}, {@code colors}, {@code patches}, {@code alike}
+   * @param kind {@code islands}, {@code materials}, {@code colors}, {@code patches}, {@code regions}, {@code alike}
    *     (class of alike pieces) or {@code hidden} (1 for hidden faces)
    * @param angle for patches: largest angle between neighbours of one patch, degrees
+   * @param regions into how many the creases of the surface are to divide it, for {@code regions}
    * @throws IllegalArgumentException when the model has no such data
    */
-  public int[] labels(long revisionId, String kind, double angle) {
+  public int[] labels(long revisionId, String kind, double angle, int regions) {
     CachedMesh cached = meshes.get(revisionId);
     return switch (kind) {
       case "islands" -> cached.islands().ofFace();
       case "materials" -> cached.mesh().faceMaterial();
       case "colors" -> cached.colors();
       case "patches" -> FlatPatches.of(cached.topology(), angle).ofFace();
+      case "regions" -> cached.regions().labels(regions);
       case "alike" -> alike(cached);
       case "hidden" -> hidden(cached, revisionId);
       default -> throw new IllegalArgumentException("There are no labels " + kind + ".");

@@ -140,14 +140,16 @@ class RevisionController {
    * A label of every face, signed 32-bit little endian, −1 for none.
    *
    * @param angle for flat patches, degrees
+   * @param regions into how many regions the creases of the surface are to divide it, for {@code regions}; as near as it can be
    */
   @GetMapping("/labels/{kind}")
   ResponseEntity<byte[]> labels(
       @PathVariable("assetId") long assetId,
       @PathVariable("id") long id,
       @PathVariable("kind") String kind,
-      @RequestParam(name = "angle", defaultValue = "20") double angle) {
-    int[] labels = picks.labels(revisions.getReady(assetId, id).id(), kind, angle);
+      @RequestParam(name = "angle", defaultValue = "20") double angle,
+      @RequestParam(name = "regions", defaultValue = "12") int regions) {
+    int[] labels = picks.labels(revisions.getReady(assetId, id).id(), kind, angle, regions);
     ByteBuffer bytes = ByteBuffer.allocate(4 * labels.length).order(ByteOrder.LITTLE_ENDIAN);
     bytes.asIntBuffer().put(labels);
     return ResponseEntity.ok()

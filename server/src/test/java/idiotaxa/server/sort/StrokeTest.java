@@ -8,6 +8,7 @@ import idiotaxa.server.running.SortedAsset;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -141,6 +142,14 @@ class StrokeTest {
     assertThat(send("/claims/several", "{\"claims\": [" + stroke(left, 0) + ", " + stroke(right, 0) + "]}")).isEqualTo(400);
     assertThat(send("/claims/several", "{\"claims\": []}")).isEqualTo(400);
     assertThat(send("/spread", "{}")).as("measures only").isEqualTo(200);
+  }
+
+  @Test
+  void theSurfaceIsDividedAtTheFoldByItself() {
+    List<Integer> two = expected(0, 1);
+    assertThat(asset.labels("regions?regions=2")).isEqualTo(two);
+    assertThat(new HashSet<>(asset.labels("regions?regions=7"))).hasSize(7);
+    assertThat(api.send("GET", asset.path() + "/labels/regions?regions=some", null).statusCode()).isEqualTo(400);
   }
 
   private int send(String path, String body) {

@@ -1,0 +1,99 @@
+package idiotaxa.core.spread;
+
+import com.carrotsearch.hppc.IntArrayList;
+import idiotaxa.core.work.Progress;
+import java.util.Arrays;
+
+/**
+ * A surface divided by itself: its cells joined two by two, the weakest border first, until all that hangs together is one
+ * (a binary partition tree, Salembier and Garrido, 2000). Going back from the last join it falls into two regions, three, and so
+ * on. Immutable.
+ */
+public final class RegionTree {
+  private final Creases creases;
+  private final int[] cellOfFace;
+  private final int cells;
+  /** In the order of the joins: the cell that stands for both from then on, and the one that does not any more. */
+  private final int[] kept;
+
+  private final int[] gone;
+
+  private RegionTree(Creases creases, int[] cellOfFace, int cells, int[] kept, int[] gone) {
+    this.creases = creases;
+    this.cellOfFace = cellOfFace;
+    this.cells = cells;
+    this.kept = kept;
+    this.gone = gone;
+  }
+
+  static RegionTree of(Creases creases, SurfaceCells surface) {
+    int[] none = new int[surface.count];
+    Arrays.fill(none, RegionMerging.NO_LABEL);
+    IntArrayList kept = new IntArrayList(surface.count);
+    IntArrayList gone = new IntArrayList(surface.count);
+    RegionMerging merging = new RegionMerging(creases, surface, none);
+    merging.run(
+        (a, b) -> {
+          kept.add(a);
+          gone.add(b);
+        });
+    return new RegionTree(creases, surface.ofFace, surface.count, kept.toArray(), gone.toArray());
+  }
+
+  /** Regions of the coarsest division: what does not hang together is never one. */
+  public int fewest() {
+    return cells - kept.length;
+  }
+
+  /** Regions of the finest division. */
+  public int most() {
+    return cells;
+  }
+
+  /**
+   * Region of every face. Borders between regions are moved to where the surface is cut cheapest near by, as those of strokes
+   * are; but for that a finer division divides the regions of a coarser one.
+   *
+   * @param regions how many there are to be; {@link #fewest} or {@link #most} where that is not possible
+   */
+  public int[] labels(int regions) {
+    int wanted = Math.max(fewest(), Math.min(most(), regions));
+    int[] standsFor = new int[cells];
+    Arrays.setAll(standsFor, c -> c);
+    for (int join = 0; join < cells - wanted; join++) {
+      standsFor[gone[join]] = kept[join];
+    }
+    int[] number = new int[cells];
+    Arrays.fill(number, -1);
+    int[] out = new int[cellOfFace.length];
+    int next = 0;
+    for (int f = 0; f < out.length; f++) {
+      int at = cellOfFace[f];
+      while (standsFor[at] != at) {
+        standsFor[at] = standsFor[standsFor[at]];
+        at = standsFor[at];
+      }
+      if (number[at] < 0) {
+        number[at] = next++;
+      }
+      out[f] = number[at];
+    }
+    moveBorders(out, next);
+    return out;
+  }
+
+  /** Those of a strip that is hardly a face wide would close over it: such regions stay as they are. */
+  private void moveBorders(int[] labels, int regions) {
+    int[] before = labels.clone();
+    int[] nowhere = new int[labels.length];
+    Arrays.fill(nowhere, Spread.NOBODY);
+    new BorderMove(creases, nowhere, labels).run(Progress.NONE);
+    boolean[] isLeft = new boolean[regions];
+    for (int label : labels) {
+      isLeft[label] = true;
+    }
+    for (int f = 0; f < labels.length; f++) {
+      labels[f] = isLeft[before[f]] ? labels[f] : before[f];
+    }
+  }
+}

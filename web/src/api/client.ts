@@ -186,6 +186,7 @@ export const api = {
   many: (page: number) => getJson<ManyLines>(`/api/many?page=${page}`),
   applyToMany: (assetIds: number[], recipeId: number) =>
     postForMany<ManyDone[]>('/api/many/recipe', { assetIds, recipeId }),
+  keepKnownInMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/known', { assetIds }),
   bakeMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/bakes', { assetIds }),
   handOffMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/hand-offs', { assetIds }),
 

@@ -23,6 +23,7 @@
         </el-select>
         <el-button :disabled="recipe === null || !canDo" @click="doIt('recipe')">Apply to {{ chosenWords }}</el-button>
         <span class="rule" aria-hidden="true" />
+        <el-button :disabled="!canDo" title="Claims the pieces that the studio has sorted before, where nothing is doubtful" @click="doIt('known')">Keep what is known</el-button>
         <el-button :disabled="!canDo" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
         <el-button :disabled="!canDo" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
         <span v-if="chosen.length === 0 && lines?.length" class="soft small">Tick what is to be done, or all at the top of the list.</span>
@@ -109,7 +110,7 @@ import type { ManyDone, ManyLine, Recipe } from '@/api/types'
 import type { StationName } from '@/model/stations'
 
 const LOOK_MS = 1500
-const WORDS = { recipe: 'applying the recipe to', bake: 'beginning the bake of', 'hand-off': 'beginning the package of' }
+const WORDS = { recipe: 'applying the recipe to', known: 'keeping what is known of', bake: 'beginning the bake of', 'hand-off': 'beginning the package of' }
 const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
   none: '–',
   running: 'packing…',
@@ -199,7 +200,7 @@ const doing = ref<{ words: string; share: number } | null>(null)
 let isStopped = false
 
 /** One asset after another, so that it is seen how far it is, and a stop leaves what is done done and the rest as it was. */
-const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: 'recipe' | 'bake' | 'hand-off') => {
+const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: keyof typeof WORDS) => {
   const ids = [...chosen.value]
   const of = recipe.value
   const done: ManyDone[] = []
@@ -208,7 +209,7 @@ const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: 'recipe' |
     for (const [i, id] of ids.entries()) {
       if (isStopped) break
       doing.value = { words: `${WORDS[what]} ${i + 1} of ${ids.length}`, share: i / ids.length }
-      const [answer] = await (what === 'recipe' ? api.applyToMany([id], of!) : what === 'bake' ? api.bakeMany([id]) : api.handOffMany([id]))
+      const [answer] = await send(what, id, of)
       if (answer) done.push(answer)
     }
   } finally {
@@ -218,6 +219,12 @@ const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: 'recipe' |
     await load()
   }
 })
+
+function send(what: keyof typeof WORDS, id: number, of: number | null): Promise<ManyDone[]> {
+  if (what === 'recipe') return api.applyToMany([id], of!)
+  if (what === 'known') return api.keepKnownInMany([id])
+  return what === 'bake' ? api.bakeMany([id]) : api.handOffMany([id])
+}
 
 function stopDoing(): void {
   isStopped = true

@@ -6,6 +6,7 @@ import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
 import idiotaxa.core.mesh.Weld;
 import idiotaxa.core.spread.Creases;
+import idiotaxa.core.spread.RegionTree;
 import idiotaxa.core.spread.Spread;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -25,8 +26,8 @@ final class SpreadBench implements Main.Benchmark {
   public void run() {
     System.out.println(
         "| shape | faces | cut into | noise, face lengths | area right, % | wrong farther than two faces from the border, % |"
-            + " measuring, ms | cells, ms | a stroke, ms |");
-    System.out.println("|---|---|---|---|---|---|---|---|---|");
+            + " measuring, ms | cells, ms | a stroke, ms | as many regions, % right | tree, ms | a division, ms |");
+    System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|");
     for (Melted.Shape shape : Melted.Shape.values()) {
       for (Melted.Faces kind : Melted.Faces.values()) {
         for (double noise : new double[] {0, 0.02, 0.05}) {
@@ -57,6 +58,11 @@ final class SpreadBench implements Main.Benchmark {
       spread.follow(strokes);
       followed = Math.min(followed - divided, System.nanoTime() - from) + divided;
     }
+    long beforeTree = System.nanoTime();
+    RegionTree tree = spread.regions();
+    long grown = System.nanoTime();
+    int[] division = tree.labels(model.regions());
+    long shared = System.nanoTime();
     double[] areas = TriangleGeometry.faceAreas(model.mesh());
     double all = 0;
     double wrong = 0;
@@ -69,7 +75,7 @@ final class SpreadBench implements Main.Benchmark {
     }
     System.out.printf(
         Locale.ROOT,
-        "| %s | %d | %s | %.2f | %.2f | %.2f | %d | %d | %d |%n",
+        "| %s | %d | %s | %.2f | %.2f | %.2f | %d | %d | %d | %.2f | %d | %d |%n",
         shape.name().toLowerCase(Locale.ROOT),
         model.mesh().faceCount(),
         kind.name().toLowerCase(Locale.ROOT),
@@ -78,7 +84,19 @@ final class SpreadBench implements Main.Benchmark {
         100 * far / all,
         (measured - start) / 1_000_000,
         (divided - measured) / 1_000_000,
-        (followed - divided) / 1_000_000);
+        (followed - divided) / 1_000_000,
+        100 * ofOne(division, model, areas) / all,
+        (grown - beforeTree) / 1_000_000,
+        (shared - grown) / 1_000_000);
+  }
+
+  /** Area that lies in a region of the division of which most is of the same region of the model. */
+  private static double ofOne(int[] division, Melted model, double[] areas) {
+    double[][] shares = new double[Arrays.stream(division).max().orElse(0) + 1][model.regions()];
+    for (int f = 0; f < division.length; f++) {
+      shares[division[f]][model.regionOfFace()[f]] += areas[f];
+    }
+    return Arrays.stream(shares).mapToDouble(share -> Arrays.stream(share).max().orElse(0)).sum();
   }
 
   private static int[][] around(Mesh mesh) {

@@ -66,6 +66,7 @@ public final class DocsScreenshots {
     page.getByText("The receiver accepted").waitFor();
     take("hand-off");
     tryOn();
+    strokes();
     changing();
     page.getByLabel("Idiotaxa, to the catalogue").click();
     page.getByText("Palettes").waitFor();
@@ -75,6 +76,29 @@ public final class DocsScreenshots {
     page.getByText("Too near each other").waitFor();
     take("palette");
     artist.button("Take back changes").click();
+  }
+
+  /** Six strokes over the hull plate, for the palette's paint, steel and brass. */
+  private void strokes() {
+    openAsset("Hull plate", "Sort");
+    artist.waitForStage();
+    page.keyboard().press("a");
+    double[][] drawn = {
+      {2, 0.343, 0.429, 0.408, 0.444},
+      {2, 0.751, 0.841, 0.815, 0.856},
+      {2, 0.644, 0.268, 0.730, 0.275},
+      {1, 0.376, 0.312, 0.451, 0.338},
+      {1, 0.376, 0.621, 0.451, 0.665},
+      {7, 0.455, 0.515, 0.475, 0.530},
+    };
+    for (double[] stroke : drawn) {
+      page.keyboard().press(Integer.toString((int) stroke[0]));
+      artist.dragStage(stroke[1], stroke[2], stroke[3], stroke[4]);
+    }
+    page.getByText("6 strokes").waitFor();
+    page.waitForTimeout(SETTLE_MS);
+    take("strokes");
+    page.keyboard().press("Escape");
   }
 
   /** The buoy in its looks beside its coloured source, and the lantern tinted by its pack. */

@@ -49,7 +49,6 @@ public final class StudioScreenshots {
     script.bringIn(refused, "target", Map.of("harbour_lamp.glb", new byte[] {1, 2, 3}));
 
     page.getByLabel("Name").fill("Mona Teerink");
-    take("sign-in");
     page.getByLabel("Password", new Page.GetByLabelOptions().setExact(true)).fill(Studio.PASSWORD);
     button("Sign in").click();
     page.getByText("Who did what").waitFor();

@@ -17,6 +17,12 @@ import java.util.function.Supplier;
 
 /** A mesh in memory with what is derived from it; what is dear is derived at the first question. */
 public final class CachedMesh {
+  /** A triangle with its corners and what is derived of them. */
+  private static final long BYTES_A_TRIANGLE = 200;
+
+  /** What its creases take beside that, once they were asked for. */
+  private static final long BYTES_OF_CREASES = 60;
+
   private final Mesh mesh;
   private final FaceLabels pieces;
   private final Supplier<Topology> topology;
@@ -24,6 +30,7 @@ public final class CachedMesh {
   private final Supplier<double[]> areas;
   private final Supplier<FaceLabels> islands;
   private final Supplier<int[]> colors;
+  private volatile boolean hasCreases;
   private final Supplier<Spread> spread;
   private final Supplier<RegionTree> regions;
 
@@ -36,12 +43,23 @@ public final class CachedMesh {
     areas = once(() -> TriangleGeometry.faceAreas(mesh));
     islands = once(() -> Islands.of(mesh, weld));
     colors = once(() -> VertexColorClusters.of(mesh, Origins.COLOR_TOLERANCE).ofFaces(mesh));
-    spread = once(() -> new Spread(Creases.of(mesh)));
+    spread =
+        once(
+            () -> {
+              Spread made = new Spread(Creases.of(mesh));
+              hasCreases = true;
+              return made;
+            });
     regions = once(() -> spread().regions());
   }
 
   public Mesh mesh() {
     return mesh;
+  }
+
+  /** Memory, about. */
+  long bytes() {
+    return mesh.triangleCount() * (BYTES_A_TRIANGLE + (hasCreases ? BYTES_OF_CREASES : 0));
   }
 
   public FaceLabels pieces() {

@@ -27,15 +27,11 @@ public class MeshCache {
   /** Of the heap. */
   private static final double SHARE = 0.25;
 
-  /** A triangle with its corners and what is derived of them. */
-  private static final long BYTES_A_TRIANGLE = 200;
-
   private final RevisionStore revisions;
   private final BlobFiles files;
   private final JsonMapper json;
   private final RecentResults<State, CachedMesh> meshes = 
-      new RecentResults<>(
-          MOST_MESHES, RecentResults.ofHeap(SHARE), cached -> BYTES_A_TRIANGLE * cached.mesh().triangleCount());
+      new RecentResults<>(MOST_MESHES, RecentResults.ofHeap(SHARE), CachedMesh::bytes);
 
   public MeshCache(RevisionStore revisions, BlobFiles files, JsonMapper json) {
     this.revisions = revisions;

@@ -76,6 +76,12 @@ class ManyController {
     return many.apply(chosen.assetIds(), chosen.recipeId(), chosen.version());
   }
 
+  /** Claims what is known for sure of the pieces of many targets, each as one step of its journal. */
+  @PostMapping("/known")
+  List<ManyService.Done> keepKnown(@RequestBody Assets chosen) {
+    return many.keepKnown(chosen.assetIds());
+  }
+
   /** Bakes many assets, each with its own settings. */
   @PostMapping("/bakes")
   @ResponseStatus(HttpStatus.ACCEPTED)

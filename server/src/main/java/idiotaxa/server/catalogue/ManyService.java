@@ -16,6 +16,7 @@ import idiotaxa.server.bake.RecipeSettings;
 import idiotaxa.server.bringin.ImportService;
 import idiotaxa.server.handoff.HandoffService;
 import idiotaxa.server.handoff.TemplateService;
+import idiotaxa.server.known.KnownService;
 import idiotaxa.server.palette.PaletteUse;
 import idiotaxa.server.recipe.RecipeUse;
 import idiotaxa.server.people.Access;
@@ -41,6 +42,7 @@ class ManyService {
   private final ImportService imports;
   private final PaletteUse palettes;
   private final RecipeUse recipes;
+  private final KnownService known;
   private final BakeService bakes;
   private final HandoffService handoffs;
   private final TemplateService templates;
@@ -55,6 +57,7 @@ class ManyService {
       ImportService imports,
       PaletteUse palettes,
       RecipeUse recipes,
+      KnownService known,
       BakeService bakes,
       HandoffService handoffs,
       TemplateService templates,
@@ -68,6 +71,7 @@ class ManyService {
     this.imports = imports;
     this.palettes = palettes;
     this.recipes = recipes;
+    this.known = known;
     this.bakes = bakes;
     this.handoffs = handoffs;
     this.templates = templates;
@@ -179,6 +183,22 @@ class ManyService {
    */
   List<Done> apply(List<Long> ids, long recipeId, Integer version) {
     return each(ids, id -> recipes.apply(id, recipeId, version).remarks());
+  }
+
+  /** Claims what is known for sure of every target's pieces, and says how much that is. */
+  List<Done> keepKnown(List<Long> ids) {
+    return each(
+        ids,
+        id -> {
+          long target =
+              revisions
+                  .currentTarget(id)
+                  .orElseThrow(() -> new ConflictException("There is no target that was read."))
+                  .id();
+          KnownService.Found found = known.find(id, target);
+          known.keep(id, target, found, null);
+          return List.of(found.words());
+        });
   }
 
   List<Done> bake(List<Long> ids) {

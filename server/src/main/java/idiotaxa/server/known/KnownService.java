@@ -110,10 +110,15 @@ public class KnownService {
   public record KnownView(int pieces, String words, List<Row> rows) {}
 
   /** What was found, with the places by their numbers. */
-  record Found(KnownSort sort, Map<String, Place> places) {}
+  public record Found(KnownSort sort, Map<String, Place> places) {
+    /** How many are known, in a sentence. */
+    public String words() {
+      return sort.words();
+    }
+  }
 
   /** Looks a model's pieces up; takes a while for a large one. */
-  Found find(long assetId, long revisionId) {
+  public Found find(long assetId, long revisionId) {
     CachedMesh cached = meshes.get(revisions.getReady(assetId, revisionId).id());
     long showId = access.showOf(assetId);
     Map<String, Place> places = new HashMap<>();
@@ -163,7 +168,7 @@ public class KnownService {
               answer.isInAnotherSize(),
               options));
     }
-    return new KnownView(found.sort.pieces().count(), found.sort.words(), rows);
+    return new KnownView(found.sort.pieces().count(), found.words(), rows);
   }
 
   private static KnownPalette palette(List<GroupStore.GroupRow> present) {

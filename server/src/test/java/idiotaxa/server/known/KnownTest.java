@@ -108,6 +108,27 @@ class KnownTest {
   }
 
   @Test
+  void manyAreSortedAtOnceEachAsOneStep() {
+    teach("Teacher", "brass", boxes(false, 0.9, 1.3), 2);
+    SortedAsset one = new SortedAsset(api, "Pupil one", boxes(true, 0.9, 2.5));
+    SortedAsset other = new SortedAsset(api, "Pupil two", boxes(true, 1.3));
+    SortedAsset stranger = new SortedAsset(api, "Stranger", boxes(true, 3.7));
+    long empty = api.createAsset("Empty");
+    awaitLearned(one, 1);
+    String ids = List.of(one.asset, other.asset, stranger.asset, empty).toString();
+    JsonNode done = api.post("/api/many/known", "{\"assetIds\": " + ids + "}");
+    assertThat(done.get(0).get("remarks").get(0).asString()).isEqualTo("1 of 2 pieces is known, from 1 asset");
+    assertThat(done.get(1).get("problem").isNull()).isTrue();
+    assertThat(done.get(2).get("problem").asString()).isEqualTo("Nothing that is known is left without a group.");
+    assertThat(done.get(3).get("problem").asString()).isEqualTo("There is no target that was read.");
+    assertThat(new HashSet<>(one.faceGroups().subList(0, 6))).hasSize(1).doesNotContain(0);
+    assertThat(new HashSet<>(one.faceGroups().subList(6, 12))).containsExactly(0);
+    assertThat(new HashSet<>(other.faceGroups())).hasSize(1).doesNotContain(0);
+    one.step(-1);
+    assertThat(new HashSet<>(one.faceGroups())).containsExactly(0);
+  }
+
+  @Test
   void oneAssetMayTeachTwoGroupsOfOneKind() {
     SortedAsset teacher = new SortedAsset(api, "Teacher", boxes(false, 0.9, 0.9));
     teacher.claim(teacher.createGroup("brass"), 0, 6);

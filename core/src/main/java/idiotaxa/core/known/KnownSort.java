@@ -185,7 +185,7 @@ public final class KnownSort {
     }
     StringBuilder out = new StringBuilder();
     int sure = surePieces();
-    out.append(sure).append(" of ").append(pieces.count()).append(pieces.count() == 1 ? " piece" : " pieces").append(sure == 1 ? " is known" : " are known");
+    out.append(sure).append(" of ").append(pieces.count()).append(pieces.count() == 1 ? " piece" : " pieces").append(sure == 1 || pieces.count() == 1 ? " is known" : " are known");
     if (sure > 0) {
       out.append(", from ").append(assets.size()).append(assets.size() == 1 ? " asset" : " assets");
     }

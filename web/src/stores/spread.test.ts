@@ -112,17 +112,32 @@ describe('strokes that a surface follows', () => {
     expect([...useSortingStore().faceGroups!]).toEqual([1, 1, 1, 0, 0, 0])
   })
 
-  it('are not kept while a newer answer is on its way, and come back when they are refused', async () => {
+  it('are kept with what follows the newest of them, though that is still on its way', async () => {
     const server = late()
-    const kept = vi.spyOn(api, 'claimSeveral').mockRejectedValue(new Error('All of these faces have a group by now.'))
+    const kept = vi.spyOn(api, 'claimSeveral').mockResolvedValue({ entryId: 1 } as JournalState)
+    spread.begin()
+    stroke(11, 0)
+    await server.answer(1, answer([11, 0, 6]))
+    stroke(12, 5)
+    const done = spread.keep()
+    expect(spread.isOn).toBe(false)
+    // What is drawn from here on is of the next strokes.
+    spread.begin()
+    stroke(11, 2)
+    await server.answer(3, answer([11, 0, 3], [12, 3, 6]))
+    await done
+    expect(kept).toHaveBeenCalledExactlyOnceWith(expect.anything(), 7, answer([11, 0, 3], [12, 3, 6]).groups, true)
+    expect(spread.strokes).toHaveLength(1)
+  })
+
+  it('come back when they are refused', async () => {
+    const server = late()
+    vi.spyOn(api, 'claimSeveral').mockRejectedValue(new Error('All of these faces have a group by now.'))
     vi.spyOn(api, 'faceGroups').mockResolvedValue(new Uint16Array(6))
     spread.begin()
     stroke(11, 0)
-    await spread.keep()
-    expect(kept).not.toHaveBeenCalled()
     await server.answer(1, answer([11, 0, 6]))
     await spread.keep()
-    expect(kept).toHaveBeenCalledOnce()
     expect(spread.isOn).toBe(true)
     expect(spread.strokes).toHaveLength(1)
   })

@@ -9,8 +9,19 @@ import { useOwnStepsStore } from '@/stores/own-steps'
 import { usePickingStore } from '@/stores/picking'
 import { useSortingStore } from '@/stores/sorting'
 
-import type { Following } from '@/api/types'
+import type { DrawnStrokes, Following, JournalState } from '@/api/types'
 import type { Runs } from '@/model/runs'
+
+/** Group number of every face with some faces laid into other drawers. */
+function laid(present: Uint16Array, shares: { groupId: number; faceRanges: ArrayLike<number> }[]): Uint16Array {
+  const { groups } = useAssetStore()
+  const next = present.slice()
+  for (const share of shares) {
+    const number = groups.find((g) => g.id === share.groupId)?.number
+    if (number !== undefined) eachInRuns(Uint32Array.from(share.faceRanges), (f) => (next[f] = number))
+  }
+  return next
+}
 
 /** While a stroke is drawn an answer is asked for no more often than this, ms. */
 const LIVE_MS = 600
@@ -48,16 +59,9 @@ export const useSpreadStore = defineStore('spread', () => {
   const preview = computed(() => {
     const present = sorting.faceGroups
     if (!isOn.value || !present) return present
-    const groups = useAssetStore().groups
-    const next = present.slice()
-    const lay = (groupId: number, runs: Runs): void => {
-      const number = groups.find((g) => g.id === groupId)?.number
-      if (number !== undefined) eachInRuns(runs, (f) => (next[f] = number))
-    }
-    for (const g of following.value?.groups ?? []) lay(g.groupId, Uint32Array.from(g.faceRanges))
     // What is drawn is seen at once; what follows it comes with the answer.
-    if (drawn.value) lay(drawn.value.groupId, drawn.value.faces)
-    return next
+    const now = drawn.value ? [{ groupId: drawn.value.groupId, faceRanges: drawn.value.faces }] : []
+    return laid(present, [...(following.value?.groups ?? []), ...now])
   })
   /** The faces of the strokes, outlined like a pick. */
   const marks = computed(() =>
@@ -103,11 +107,7 @@ export const useSpreadStore = defineStore('spread', () => {
     const asked = all.value
     await orSay(async () => {
       try {
-        const body = {
-          strokes: asked.map((s) => ({ groupId: s.groupId, faceRanges: [...s.faces] })),
-          faceRanges: within.value ? [...within.value] : undefined
-        }
-        const answer = await api.spread(sorting.assetId, model.revisionId, body, own.signal)
+        const answer = await api.spread(sorting.assetId, model.revisionId, bodyOf(asked), own.signal)
         if (abort === own && sorting.model === model) following.value = asked.length > 0 ? answer : null
       } catch (e) {
         if (!own.signal.aborted) throw e
@@ -115,6 +115,13 @@ export const useSpreadStore = defineStore('spread', () => {
         if (abort === own) isComing.value = false
       }
     })
+  }
+
+  function bodyOf(asked: Stroke[]): DrawnStrokes {
+    return {
+      strokes: asked.map((s) => ({ groupId: s.groupId, faceRanges: [...s.faces] })),
+      faceRanges: within.value ? [...within.value] : undefined
+    }
   }
 
   function draw(groupId: number, faces: number[]): void {
@@ -160,28 +167,30 @@ export const useSpreadStore = defineStore('spread', () => {
     return true
   }
 
-  /** Claims what follows, as one step; what is refused is drawn again. */
+  /** Claims what follows what is drawn now, however late that is answered, as one step; what is refused is drawn again. */
   async function keep(): Promise<void> {
-    const { model } = sorting
-    const next = preview.value
-    const kept = following.value?.groups.filter((g) => g.groupId !== 0) ?? []
-    if (!model || !next || kept.length === 0 || isComing.value) return
-    const before = { strokes: strokes.value, following: following.value }
-    const isUnclaimedOnly = within.value === null
-    isOn.value = false
+    const { model, assetId } = sorting
+    if (!model || strokes.value.length === 0) return
+    const before = { strokes: strokes.value, following: following.value, within: within.value }
+    const answer = isComing.value ? api.spread(assetId, model.revisionId, bodyOf(before.strokes), new AbortController().signal) : before.following
+    leave()
     forget()
-    const isKept = await orSay(() =>
-      sorting.put(
-        next,
-        (asset) => api.claimSeveral(asset, model.revisionId, kept, isUnclaimedOnly),
-        (state) => useOwnStepsStore().remember(sorting.assetId, state)
-      )
-    )
-    if (isKept) picking.letGo()
-    else if (sorting.model === model && strokes.value.length === 0) {
+    const isKept = await orSay(async () => {
+      const groups = (await answer)?.groups.filter((g) => g.groupId !== 0) ?? []
+      if (groups.length === 0) throw new Error('Nothing follows these strokes: what they touch has a group already, or is left alone.')
+      const request = (asset: number): Promise<JournalState> => api.claimSeveral(asset, model.revisionId, groups, before.within === null)
+      const remember = (state: JournalState): void => useOwnStepsStore().remember(assetId, state)
+      // Another model may be shown by now: it is claimed where it was drawn, all the same.
+      if (sorting.model === model && sorting.faceGroups) await sorting.put(laid(sorting.faceGroups, groups), request, remember)
+      else remember(await sorting.send(() => request(assetId)))
+    })
+    if (isKept) {
+      if (before.within && sorting.model === model) picking.letGo()
+    } else if (sorting.model === model && strokes.value.length === 0) {
       strokes.value = before.strokes
-      following.value = before.following
+      within.value = before.within
       isOn.value = true
+      void ask()
     }
   }
 

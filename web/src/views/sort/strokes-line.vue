@@ -52,7 +52,7 @@ const spread = useSpreadStore()
 /** Said only of what takes long enough to be wondered about. */
 const isLate = refDebounced(computed(() => spread.isComing), LATE_MS)
 const unsure = computed(() => Uint32Array.from(spread.following?.unsure ?? []))
-const canKeep = computed(() => spread.size > 0 && !spread.isComing)
+const canKeep = computed(() => spread.strokes.length > 0)
 </script>
 
 <style scoped>

@@ -86,13 +86,23 @@ class StrokesTest extends OnTheDemo {
     for (double[] stroke : STROKES) {
       draw(artist, stroke);
     }
+    // Kept before anything of it has been answered.
+    page.keyboard().press("Shift+A");
+    api.waitFor(asset, a -> a.get("history").size() == 1);
+    assertThat(shareRight()).isGreaterThan(ENOUGH);
+    artist.button("Undo").click();
+    assertThat(artist.drawer(0)).containsText("100 %");
+
+    page.keyboard().press("a");
+    for (double[] stroke : STROKES) {
+      draw(artist, stroke);
+    }
     assertThat(line(artist)).containsText("6 strokes");
     assertThat(line(artist)).containsText("57,600 of 57,600 faces without a group follow");
     assertThat(shareRight()).as("nothing is kept yet").isZero();
-    assertThat(artist.button("Keep what follows")).isEnabled();
     page.keyboard().press("Shift+A");
     assertThat(artist.drawer(0)).not().containsText("100 %");
-    api.waitFor(asset, a -> a.get("history").size() == 1);
+    api.waitFor(asset, a -> a.get("journalPosition").asInt() == 1);
     assertThat(shareRight()).isGreaterThan(ENOUGH);
     artist.button("Undo").click();
     assertThat(artist.drawer(0)).containsText("100 %");
@@ -101,7 +111,6 @@ class StrokesTest extends OnTheDemo {
     api.waitFor(asset, a -> a.get("journalPosition").asInt() == 1);
     assertThat(artist.drawer(0)).not().containsText("100 %");
     assertThat(shareRight()).isGreaterThan(ENOUGH);
-    assertThat(entries()).isEqualTo(1);
     page.close();
   }
 

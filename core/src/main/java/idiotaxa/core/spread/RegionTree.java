@@ -82,6 +82,33 @@ public final class RegionTree {
     return out;
   }
 
+  /**
+   * The same cells, joined as far as the tree joins them without bringing two strokes together: what is left are regions that
+   * hang together with one stroke at most, few enough to be joined one by one (markers on a partition tree, Salembier and
+   * Garrido, 2000).
+   *
+   * @param surface the tree's cells, or these with one more for faces that are not free
+   * @param labels of its cells, as {@link RegionMerging} takes them; nothing is joined with a wall
+   */
+  SurfaceCells joined(SurfaceCells surface, int[] labels) {
+    int[] standsFor = new int[surface.count];
+    Arrays.setAll(standsFor, c -> c);
+    int[] label = labels.clone();
+    boolean[] isApart = new boolean[surface.count];
+    for (int join = 0; join < kept.length; join++) {
+      int a = kept[join];
+      int b = gone[join];
+      boolean areApart = isApart[a] || isApart[b] || label[a] == RegionMerging.WALL || label[b] == RegionMerging.WALL;
+      if (areApart || label[a] != RegionMerging.NO_LABEL && label[b] != RegionMerging.NO_LABEL && label[a] != label[b]) {
+        isApart[a] = true;
+      } else {
+        standsFor[b] = a;
+        label[a] = label[a] != RegionMerging.NO_LABEL ? label[a] : label[b];
+      }
+    }
+    return surface.joined(standsFor);
+  }
+
   /** Those of a strip that is hardly a face wide would close over it: such regions stay as they are. */
   private void moveBorders(int[] labels, int regions) {
     int[] before = labels.clone();

@@ -21,6 +21,7 @@ public final class Spread {
   private final Creases creases;
   private final FaceLinks links;
   private final SurfaceCells cells;
+  private RegionTree regions;
 
   /** Reusable: strokes may be added and taken back any number of times. Linear time but for the sorting of cells. */
   public Spread(Creases creases) {
@@ -48,9 +49,12 @@ public final class Spread {
    */
   public record Result(int[] groupOfFace, float[] confidence) {}
 
-  /** How the surface is divided by itself; to be kept, since it is made anew at every call. */
-  public RegionTree regions() {
-    return RegionTree.of(creases, cells);
+  /** How the surface is divided by itself; made at the first call. */
+  public synchronized RegionTree regions() {
+    if (regions == null) {
+      regions = RegionTree.of(creases, cells);
+    }
+    return regions;
   }
 
   /** Over all faces. */
@@ -77,11 +81,12 @@ public final class Spread {
   }
 
   private Result follow(int[] seed, boolean[] isFree, Progress progress) {
-    SurfaceCells own = isFree == null ? cells : cells.apartFrom(isFree, creases);
+    SurfaceCells fine = isFree == null ? cells : cells.apartFrom(isFree, creases);
+    int[] fineLabels = labels(fine, seed);
+    wall(fine, fineLabels, isFree);
+    SurfaceCells own = regions().joined(fine, fineLabels);
     int[] labels = labels(own, seed);
-    if (isFree != null) {
-      labels[own.count - 1] = RegionMerging.WALL;
-    }
+    wall(own, labels, isFree);
     RegionMerging merging = new RegionMerging(creases, own, labels);
     merging.run();
     progress.checkCancelled();
@@ -94,6 +99,20 @@ public final class Spread {
     BorderMove move = new BorderMove(creases, seed, group);
     move.run(progress);
     return new Result(group, move.confidence());
+  }
+
+  /** Nothing is joined with faces that are not free, nor across cells that hold no others. */
+  private static void wall(SurfaceCells cells, int[] labels, boolean[] isFree) {
+    if (isFree == null) {
+      return;
+    }
+    boolean[] holdsFree = new boolean[cells.count];
+    for (int f = 0; f < isFree.length; f++) {
+      holdsFree[cells.ofFace[f]] |= isFree[f];
+    }
+    for (int c = 0; c < cells.count; c++) {
+      labels[c] = holdsFree[c] ? labels[c] : RegionMerging.WALL;
+    }
   }
 
   /** The stroke on the largest face of each cell; what lies between the strokes of one cell, the cut decides. */

@@ -74,6 +74,27 @@ final class SurfaceCells {
     count = area.length;
   }
 
+  /**
+   * @param standsFor the cell that each is joined into, itself where it is not; may be changed
+   */
+  SurfaceCells joined(int[] standsFor) {
+    int[] number = new int[count];
+    int next = 0;
+    for (int c = 0; c < count; c++) {
+      if (standsFor[c] == c) {
+        number[c] = next++;
+      }
+    }
+    double[] sum = new double[next];
+    for (int c = 0; c < count; c++) {
+      number[c] = number[find(standsFor, c)];
+      sum[number[c]] += area[c];
+    }
+    int[] out = new int[ofFace.length];
+    Arrays.setAll(out, f -> number[ofFace[f]]);
+    return new SurfaceCells(out, sum);
+  }
+
   /** The same with all faces that are not free in one more cell, the last one. */
   SurfaceCells apartFrom(boolean[] isFree, Creases creases) {
     int[] cut = ofFace.clone();

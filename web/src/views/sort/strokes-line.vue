@@ -22,10 +22,11 @@
     <div class="row verbs">
       <command-button id="keep-strokes" v-work :disabled="!canKeep">Keep what follows</command-button>
       <command-button id="undo" :disabled="spread.strokes.length === 0">Take a stroke back</command-button>
-      <button type="button" class="small-button" :disabled="unsure.length === 0" :title="WHY_UNSURE" @click="emit('look', unsure)">
-        {{ unsure.length === 0 ? 'Every border lies in a crease' : `Look at ${count(sizeOfRuns(unsure), 'unsure face')}` }}
-      </button>
       <command-button id="let-go">Put the strokes aside</command-button>
+      <button v-if="unsure.length > 0" type="button" class="small-button" :title="WHY_UNSURE" @click="emit('look', unsure)">
+        Look at {{ count(sizeOfRuns(unsure), 'unsure face') }}
+      </button>
+      <span v-else-if="spread.size > 0" class="soft small">every border lies in a crease</span>
     </div>
   </div>
 </template>

@@ -100,16 +100,17 @@ watch(stage, (s) => {
     onHover: handleHover,
     onLeave,
     isHeld: (x: number, y: number) => props.isHeld || (props.drawsOnModel && s.hitAt(x, y) !== null),
-    get isHeldByKey() {
-      return props.isHeldByKey
-    },
     onStroke: handleStroke
   }
   const stops = [
     listenForClicks(s.canvas, handlers),
-    listenForKeys(host.value!, () => s.steps, Object.assign(Object.create(handlers) as typeof handlers, {
-      onAim: (at: { x: number; y: number } | null) => (aim.value = at)
-    }))
+    listenForKeys(host.value!, () => s.steps, {
+      ...handlers,
+      get isHeldByKey() {
+        return props.isHeldByKey
+      },
+      onAim: (at) => (aim.value = at)
+    })
   ]
   stopListening = () => stops.forEach((stop) => stop())
 })

@@ -7,6 +7,9 @@
           Draw over the model what belongs to the drawer in hand; the surface follows as far as its creases. A number takes another
           drawer; a press beside the model moves the view.
         </template>
+        <template v-else-if="spread.following?.free === 0">
+          What these strokes touch has a group already. Pick it before you draw, and it is divided anew.
+        </template>
         <template v-else>
           <strong>{{ count(spread.strokes.length, 'stroke') }}</strong>:
           {{ spread.size.toLocaleString() }} of {{ count(spread.following?.free ?? 0, 'face') }}
@@ -26,7 +29,7 @@
       <button v-if="unsure.length > 0" type="button" class="small-button" :title="WHY_UNSURE" @click="emit('look', unsure)">
         Look at {{ count(sizeOfRuns(unsure), 'unsure face') }}
       </button>
-      <span v-else-if="spread.size > 0" class="soft small">every border lies in a crease</span>
+      <span v-else-if="hasBorders" class="soft small">every border lies in a crease</span>
     </div>
   </div>
 </template>
@@ -53,6 +56,7 @@ const spread = useSpreadStore()
 /** Said only of what takes long enough to be wondered about. */
 const isLate = refDebounced(computed(() => spread.isComing), LATE_MS)
 const unsure = computed(() => Uint32Array.from(spread.following?.unsure ?? []))
+const hasBorders = computed(() => (spread.following?.groups.length ?? 0) > 1)
 const canKeep = computed(() => spread.strokes.length > 0)
 </script>
 

@@ -18,8 +18,10 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Callable;
+import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -29,16 +31,28 @@ import picocli.CommandLine.Spec;
 
 @Command(
     name = "spread",
-    description = "Sorts a welded surface from a few strokes: each group follows along the creases of the surface.",
+    description = "Sorts a welded surface from a few strokes, or divides it by itself: cut along the creases of the surface.",
     mixinStandardHelpOptions = true)
 final class SpreadCommand implements Callable<Integer> {
   private static final int[] BLACK = {0};
 
+  /** Groups that can still be told apart by their colours. */
+  private static final int MOST_REGIONS = 256;
+
   @Parameters(paramLabel = "MODEL", description = "Model to sort.")
   private Path modelFile;
 
-  @Option(names = "--strokes", required = true, description = "Strokes as JSON: groups by number, with faces or points.")
-  private Path strokesFile;
+  @ArgGroup(multiplicity = "1")
+  private Wanted wanted;
+
+  /** One of the two ways. */
+  private static final class Wanted {
+    @Option(names = "--strokes", description = "Strokes as JSON: groups by number, with faces or points.")
+    private Path strokesFile;
+
+    @Option(names = "--regions", description = "Into how many regions the surface is divided, each a group; 1 to 256.")
+    private Integer regions;
+  }
 
   @Option(names = "--recipe", description = "Palette whose groups the strokes name by number.")
   private Path recipeFile;
@@ -62,10 +76,14 @@ final class SpreadCommand implements Callable<Integer> {
   }
 
   private int spread(SortedOutput output, OutputFolder folder) throws IOException {
+    refuseWrongOptions();
     Progress progress = new PrintedProgress(spec.commandLine().getErr());
     RecipeOption recipe = RecipeOption.read(recipeFile, read);
     progress.at("reading", 0);
     Mesh mesh = MeshFiles.read(FileBundle.beside(modelFile, read), reading.as(0, true), progress);
+    if (wanted.regions != null) {
+      return divide(output, folder, mesh, progress);
+    }
     List<Spread.Stroke> strokes = strokes(mesh);
     KnownPalette palette = palette(recipe, strokes);
     folder.refuseToOverwrite(read.all(), output.names());
@@ -77,8 +95,30 @@ final class SpreadCommand implements Callable<Integer> {
     return output.write(folder, mesh, sorted, List.of(), done);
   }
 
+  private int divide(SortedOutput output, OutputFolder folder, Mesh mesh, Progress progress) throws IOException {
+    folder.refuseToOverwrite(read.all(), output.names());
+    progress.at("measuring creases", 0);
+    Spread spread = new Spread(Creases.of(mesh));
+    progress.at("dividing", 0.5);
+    Spread.Result divided = spread.regions().divide(wanted.regions);
+    // A group of the number 0 is none.
+    int[] groups = Arrays.stream(divided.groupOfFace()).map(region -> region + 1).toArray();
+    int[] numbers = Arrays.stream(groups).sorted().distinct().toArray();
+    SortedFaces sorted = new SortedFaces(new Spread.Result(groups, divided.confidence()), palette(numbers));
+    return output.write(folder, mesh, sorted, List.of(), CountWords.of(numbers.length, "region", "regions"));
+  }
+
+  private void refuseWrongOptions() {
+    if (wanted.regions != null && (wanted.regions < 1 || wanted.regions > MOST_REGIONS)) {
+      throw new IllegalArgumentException("--regions must be 1 to %d, got %d".formatted(MOST_REGIONS, wanted.regions));
+    }
+    if (wanted.regions != null && recipeFile != null) {
+      throw new IllegalArgumentException("--recipe goes with --strokes: regions are of no palette's groups");
+    }
+  }
+
   private List<Spread.Stroke> strokes(Mesh mesh) throws IOException {
-    FileBundle bundle = FileBundle.beside(strokesFile, read);
+    FileBundle bundle = FileBundle.beside(wanted.strokesFile, read);
     try {
       return StrokesFile.read(StandardCharsets.UTF_8.decode(bundle.openMain()).toString(), mesh);
     } catch (IllegalArgumentException e) {
@@ -98,6 +138,10 @@ final class SpreadCommand implements Callable<Integer> {
       }
       return new KnownPalette(recipe.palette().name(), named);
     }
+    return palette(numbers);
+  }
+
+  private static KnownPalette palette(int[] numbers) {
     int[] colors = ColorProposer.propose(BLACK, numbers.length);
     SpokenColors spoken = new SpokenColors(List.of());
     List<Group> groups = new ArrayList<>();

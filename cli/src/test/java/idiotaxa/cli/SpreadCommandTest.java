@@ -82,6 +82,27 @@ class SpreadCommandTest {
   }
 
   @Test
+  void aSurfaceIsDividedByItself() throws IOException {
+    Path out = folder.resolve("out");
+    Typed typed = Typed.run("spread", model(), "--regions", "2", "--out", out);
+    assertThat(typed.exit()).as(typed.err()).isEqualTo(Main.WRITTEN);
+    assertThat(typed.out()).contains("2 regions; 100 % of the surface has a group");
+    JsonNode sorted = json(out.resolve("sorted.json"));
+    assertThat(schema("sorted.schema.json").validate(sorted.toString(), InputFormat.JSON)).isEmpty();
+    assertThat(sorted.get("groups").toString()).isEqualTo("[[0,287,1],[288,575,2]]");
+    assertThat(sorted.get("review")).isEmpty();
+    for (String number : new String[] {"0", "257"}) {
+      Typed refused = Typed.run("spread", model(), "--regions", number, "--out", folder.resolve("none"));
+      assertThat(refused.exit()).isEqualTo(Main.INPUT_REFUSED);
+      assertThat(refused.err()).contains("--regions must be 1 to 256, got " + number);
+    }
+    assertThat(folder.resolve("none")).doesNotExist();
+    Typed both = Typed.run("spread", model(), "--regions", "2", "--strokes", "strokes.json", "--out", out);
+    assertThat(both.exit()).as(both.err()).isNotEqualTo(Main.WRITTEN);
+    assertThat(both.err()).contains("--strokes").contains("--regions");
+  }
+
+  @Test
   void whatIsWrongIsSaidBeforeAnythingIsWritten() throws IOException {
     Path model = model();
     Path out = folder.resolve("out");

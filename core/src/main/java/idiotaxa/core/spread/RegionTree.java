@@ -57,6 +57,11 @@ public final class RegionTree {
    * @param regions how many there are to be; {@link #fewest} or {@link #most} where that is not possible
    */
   public int[] labels(int regions) {
+    return divide(regions).groupOfFace();
+  }
+
+  /** The same with how sure each face is; regions are numbered from 0. */
+  public Spread.Result divide(int regions) {
     int wanted = Math.max(fewest(), Math.min(most(), regions));
     int[] standsFor = new int[cells];
     Arrays.setAll(standsFor, c -> c);
@@ -78,8 +83,7 @@ public final class RegionTree {
       }
       out[f] = number[at];
     }
-    moveBorders(out, next);
-    return out;
+    return new Spread.Result(out, moveBorders(out, next));
   }
 
   /**
@@ -109,12 +113,13 @@ public final class RegionTree {
     return surface.joined(standsFor);
   }
 
-  /** Those of a strip that is hardly a face wide would close over it: such regions stay as they are. */
-  private void moveBorders(int[] labels, int regions) {
+  /** Those of a strip that is hardly a face wide would close over it: such regions stay as they are. Returns confidences. */
+  private float[] moveBorders(int[] labels, int regions) {
     int[] before = labels.clone();
     int[] nowhere = new int[labels.length];
     Arrays.fill(nowhere, Spread.NOBODY);
-    new BorderMove(creases, nowhere, labels).run(Progress.NONE);
+    BorderMove move = new BorderMove(creases, nowhere, labels);
+    move.run(Progress.NONE);
     boolean[] isLeft = new boolean[regions];
     for (int label : labels) {
       isLeft[label] = true;
@@ -122,5 +127,6 @@ public final class RegionTree {
     for (int f = 0; f < labels.length; f++) {
       labels[f] = isLeft[before[f]] ? labels[f] : before[f];
     }
+    return move.confidence();
   }
 }

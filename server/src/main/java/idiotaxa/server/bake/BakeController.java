@@ -29,9 +29,11 @@ class BakeController {
   private final BakeImages images;
   private final OwnColorImages ownColors;
   private final SheetFaces sheetFaces;
+  private final BakeViews views;
 
   BakeController(
-      BakeService bakes, BakeImages images, OwnColorImages ownColors, SheetFaces sheetFaces) {
+      BakeService bakes, BakeImages images, OwnColorImages ownColors, SheetFaces sheetFaces, BakeViews views) {
+    this.views = views;
     this.bakes = bakes;
     this.images = images;
     this.ownColors = ownColors;
@@ -43,7 +45,13 @@ class BakeController {
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created start(
       @PathVariable("assetId") long assetId, @RequestBody BakeSettings settings) {
-    return new Created(bakes.start(assetId, settings));
+    return Created.at("/api/bakes", bakes.start(assetId, settings));
+  }
+
+  /** A bake with its sheets, as the asset lists it. */
+  @GetMapping("/bakes/{id}")
+  BakeViews.BakeView get(@PathVariable("id") long id) {
+    return views.one(id);
   }
 
   /** Stops a bake; sheets that are done stay. */

@@ -9,6 +9,7 @@ import idiotaxa.core.check.Outcome;
 import idiotaxa.server.group.GroupService;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.server.job.JobStore;
+import idiotaxa.server.web.NotFoundException;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
@@ -77,6 +78,14 @@ public class BakeViews {
   public List<BakeView> list(long assetId) {
     Map<Long, Integer> numbers = groups.presentNumbers(assetId);
     return bakes.list(assetId).stream().map(b -> view(b, numbers)).toList();
+  }
+
+  /**
+   * @throws NotFoundException when there is no such bake
+   */
+  BakeView one(long id) {
+    BakeRow found = bakes.find(id).orElseThrow(() -> new NotFoundException("bake", id));
+    return view(found, groups.presentNumbers(found.assetId()));
   }
 
   private BakeView view(BakeRow b, Map<Long, Integer> numbers) {

@@ -44,7 +44,7 @@ class ImportController {
       @RequestParam("file") List<MultipartFile> uploads)
       throws IOException {
     try (Uploads received = new Uploads(uploads, work)) {
-      return new Created(imports.take(id, role, received.files(), replaces));
+      return Created.at("/api/revisions", imports.take(id, role, received.files(), replaces));
     }
   }
 }

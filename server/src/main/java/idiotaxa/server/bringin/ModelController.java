@@ -35,8 +35,10 @@ import org.springframework.web.bind.annotation.RestController;
 class ModelController {
   private final ModelService models;
   private final LayoutService layouts;
+  private final RevisionViews views;
 
-  ModelController(ModelService models, LayoutService layouts) {
+  ModelController(ModelService models, LayoutService layouts, RevisionViews views) {
+    this.views = views;
     this.models = models;
     this.layouts = layouts;
   }
@@ -62,6 +64,12 @@ class ModelController {
 
   /** Absent values: 2048 px and 4 px. */
   record NewLayout(Integer sizePx, Integer marginPx) {}
+
+  /** A model with what was found in it, as the asset lists it. */
+  @GetMapping
+  RevisionViews.RevisionView get(@PathVariable("id") long id) {
+    return views.one(id);
+  }
 
   /**
    * Renames, splits or merges parts; the file stays as it came.

@@ -49,8 +49,8 @@ class ReferenceController {
     Path file = work.newFile(".picture");
     try {
       upload.transferTo(file);
-      return new Created(
-          references.pin(assetId, Uploads.path(upload), file));
+      return Created.at(
+          "/api/pictures", references.pin(assetId, Uploads.path(upload), file));
     } finally {
       Files.deleteIfExists(file);
     }

@@ -114,6 +114,16 @@ public class RevisionViews {
         .toList();
   }
 
+  /**
+   * @throws idiotaxa.server.web.NotFoundException when there is no such model
+   */
+  RevisionView one(long id) {
+    RevisionStore.RevisionRow row = revisions.get(id);
+    JobStore.JobRow reading = jobs.find(JobKind.READ_REVISION, List.of(id)).getOrDefault(id, JobStore.JobRow.none(id));
+    String key = revisions.geometryKeys(List.of(row)).get(id);
+    return view(row, reading, key, hidden.knownOf(row.assetId()), changes.fromIds(row.assetId()));
+  }
+
   public List<PictureView> pictures(long assetId) {
     return pictures.list(assetId).stream()
         .map(p -> new PictureView(p.id(), p.name(), p.version(), p.place().x(), p.place().y(), p.place().width()))

@@ -71,7 +71,7 @@ public class AssetController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Created create(@RequestBody NewAsset asset) {
-    return new Created(assets.create(asset.name(), asset.show()));
+    return Created.at("/api/assets", assets.create(asset.name(), asset.show()));
   }
 
   /** An asset with everything that belongs to it. */
@@ -95,7 +95,7 @@ public class AssetController {
   @PostMapping("/{id}/copies")
   @ResponseStatus(HttpStatus.CREATED)
   Created copy(@PathVariable("id") long id, @RequestBody NewCopy copy) {
-    return new Created(assets.copy(id, copy.name()));
+    return Created.at("/api/assets", assets.copy(id, copy.name()));
   }
 
   /**

@@ -27,8 +27,10 @@ class HandoffController {
   private final HandoffService handoffs;
   private final ReceiverClient receiver;
   private final HandoffFolder folder;
+  private final HandoffViews views;
 
-  HandoffController(HandoffService handoffs, ReceiverClient receiver, HandoffFolder folder) {
+  HandoffController(HandoffService handoffs, ReceiverClient receiver, HandoffFolder folder, HandoffViews views) {
+    this.views = views;
     this.handoffs = handoffs;
     this.receiver = receiver;
     this.folder = folder;
@@ -43,6 +45,12 @@ class HandoffController {
    * @param folder where packages are put for other tools, null when none is set
    */
   record Folder(String folder) {}
+
+  /** A hand-off with what became of it, as the asset lists it. */
+  @GetMapping("/handoffs/{id}")
+  HandoffViews.HandoffView get(@PathVariable("id") long id) {
+    return views.one(id);
+  }
 
   /** The package, a zip. */
   @GetMapping("/handoffs/{id}/package")
@@ -109,6 +117,6 @@ class HandoffController {
   @PostMapping("/bakes/{id}/handoffs")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Created handOff(@PathVariable("id") long id, @RequestBody JsonNode template) {
-    return new Created(handoffs.start(id, TemplateController.parsed(template)));
+    return Created.at("/api/handoffs", handoffs.start(id, TemplateController.parsed(template)));
   }
 }

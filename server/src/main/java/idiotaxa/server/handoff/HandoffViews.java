@@ -52,6 +52,14 @@ public class HandoffViews {
     return rows.stream().map(row -> view(row, found.get(row.id()))).toList();
   }
 
+  /**
+   * @throws idiotaxa.server.web.NotFoundException when there is no such hand-off
+   */
+  HandoffView one(long id) {
+    HandoffStore.HandoffRow row = handoffs.get(id);
+    return view(row, jobs.find(JobKind.PACK_HANDOFF, List.of(id)).get(id));
+  }
+
   /** Earlier versions kept whatever a receiver answered. */
   private static Receipt receipt(String kept) {
     try {

@@ -135,7 +135,7 @@ class MaskImageController {
     if (keep.sheet() == null) {
       throw new IllegalArgumentException("sheet is missing.");
     }
-    return new Created(
-        foreign.keep(id, keep.sheet(), settings(keep.tolerance(), keep.groupCount(), keep.isClosed(), keep.background())));
+    return Created.at(
+        "/api/bakes", foreign.keep(id, keep.sheet(), settings(keep.tolerance(), keep.groupCount(), keep.isClosed(), keep.background())));
   }
 }

@@ -88,7 +88,8 @@ class PaletteController {
   @PostMapping("/api/palettes")
   @ResponseStatus(HttpStatus.CREATED)
   Created create(@RequestBody NewPalette palette) {
-    return new Created(
+    return Created.at(
+        "/api/palettes",
         palette.fromAsset() == null
             ? palettes.create(new Palette(palette.name(), List.of()), palette.show())
             : palettes.createFrom(palette.fromAsset(), palette.name()));
@@ -102,7 +103,7 @@ class PaletteController {
   @PostMapping("/api/palettes/file")
   @ResponseStatus(HttpStatus.CREATED)
   Created read(@RequestParam(name = "show", required = false) Long show, @RequestBody String file) {
-    return new Created(palettes.create(PaletteFile.read(file), show));
+    return Created.at("/api/palettes", palettes.create(PaletteFile.read(file), show));
   }
 
   /** The palette as a file, JSON. */

@@ -28,8 +28,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Hand claims. */
 @Service
 public class ClaimService {
-  private static final String ALL_LOCKED = "All that is picked lies in locked drawers; unlock them to take it out.";
-
   private final GroupService groups;
   private final RevisionStore revisions;
   private final Journal journal;
@@ -95,54 +93,51 @@ public class ClaimService {
       throw new IllegalArgumentException("Nothing is picked; pick faces first.");
     }
     JournalStore.Cursor last = journal.lock(assetId);
-    BitSet claimed = isUnclaimedOnly ? claimed(assetId, revisionId, last.entryId()) : new BitSet();
+    Set<Integer> locked = locked(assetId);
+    boolean isHeldAsked = isUnclaimedOnly || !locked.isEmpty();
+    int[] held = isHeldAsked ? faceGroups.ids(assetId, revisionId, last.entryId()) : new int[0];
     all.clear();
     Map<Long, RoaringBitmap> set = new LinkedHashMap<>();
     List<String> names = new ArrayList<>();
-    for (Map.Entry<Long, BitSet> entry : wanted.entrySet()) {
-      long groupId = entry.getKey();
-      String name = groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groups.row(assetId, groupId).group().name();
-      BitSet faces = entry.getValue();
-      faces.andNot(claimed);
-      faces.andNot(locked(assetId, revisionId, groupId, last.entryId()));
-      if (!faces.isEmpty()) {
-        set.put(groupId, FaceRanges.bitmap(faces));
-        names.add(name);
-        all.or(faces);
-      }
-    }
+    wanted.forEach(
+        (groupId, faces) -> {
+          String name = groupId == ClaimSet.UNCLAIMED ? "unclaimed" : groups.row(assetId, groupId).group().name();
+          if (isHeldAsked) {
+            leaveOthers(faces, held, groupId, locked, isUnclaimedOnly);
+          }
+          if (!faces.isEmpty()) {
+            set.put(groupId, FaceRanges.bitmap(faces));
+            names.add(name);
+            all.or(faces);
+          }
+        });
     if (set.isEmpty()) {
       throw new ConflictException(
-          isUnclaimedOnly ? "All of these faces have a group by now." : ALL_LOCKED);
+          isUnclaimedOnly
+              ? "All of these faces have a group by now."
+              : "All that is picked lies in locked drawers; unlock them to take it out.");
     }
     String into = names.size() == 1 ? names.get(0) : names.size() + " groups";
     String words = PickWords.of(cached.mesh(), cached.pieces(), all) + " → " + into;
     return journal.append(assetId, last, revisionId, EntryKind.HAND, words, new ClaimSet(set).pack());
   }
 
-  private BitSet claimed(long assetId, long revisionId, long lastEntry) {
-    int[] ids = faceGroups.ids(assetId, revisionId, lastEntry);
-    BitSet out = new BitSet(ids.length);
-    for (int f = 0; f < ids.length; f++) {
-      out.set(f, ids[f] != ClaimSet.UNCLAIMED);
-    }
-    return out;
-  }
-
-  /** Faces that lie in locked drawers, but for one that may be filled. */
-  BitSet locked(long assetId, long revisionId, long groupId, long lastEntry) {
-    Set<Integer> locked =
-        groups.list(assetId).stream()
-            .filter(g -> g.isLocked() && g.id() != groupId)
-            .map(g -> (int) g.id())
-            .collect(Collectors.toSet());
-    BitSet out = new BitSet();
-    if (!locked.isEmpty()) {
-      int[] ids = faceGroups.ids(assetId, revisionId, lastEntry);
-      for (int f = 0; f < ids.length; f++) {
-        out.set(f, locked.contains(ids[f]));
+  /** What a group has already is no other's: a claim that arrives twice comes to the same. */
+  private static void leaveOthers(
+      BitSet faces, int[] held, long groupId, Set<Integer> locked, boolean isUnclaimedOnly) {
+    for (int f = faces.nextSetBit(0); f >= 0; f = faces.nextSetBit(f + 1)) {
+      boolean isClaimed = isUnclaimedOnly && held[f] != ClaimSet.UNCLAIMED;
+      if (held[f] != groupId && (isClaimed || locked.contains(held[f]))) {
+        faces.clear(f);
       }
     }
-    return out;
+  }
+
+  /** Groups whose drawers are locked. */
+  Set<Integer> locked(long assetId) {
+    return groups.list(assetId).stream()
+        .filter(GroupStore.GroupRow::isLocked)
+        .map(g -> (int) g.id())
+        .collect(Collectors.toSet());
   }
 }

@@ -14,6 +14,7 @@ import idiotaxa.server.journal.Journal;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 
 /** What follows strokes over a model; nothing is changed. */
@@ -89,13 +90,16 @@ class StrokeService {
       long assetId, long revisionId, CachedMesh cached, List<Spread.Stroke> strokes, int[] pickedRanges) {
     long last = journal.lastEntry(assetId);
     boolean[] out = new boolean[cached.mesh().faceCount()];
+    int[] held = faceGroups.ids(assetId, revisionId, last);
     if (pickedRanges != null) {
-      claims.locked(assetId, revisionId, ClaimSet.UNCLAIMED, last).stream().forEach(f -> out[f] = true);
+      Set<Integer> locked = claims.locked(assetId);
+      for (int f = 0; f < out.length; f++) {
+        out[f] = locked.contains(held[f]);
+      }
       return FreeFaces.picked(FaceRanges.toFaces(pickedRanges, out.length), out);
     }
-    int[] ids = faceGroups.ids(assetId, revisionId, last);
     for (int f = 0; f < out.length; f++) {
-      out[f] = ids[f] != ClaimSet.UNCLAIMED;
+      out[f] = held[f] != ClaimSet.UNCLAIMED;
     }
     return FreeFaces.unclaimed(cached.mesh(), strokes, out);
   }

@@ -129,9 +129,14 @@ class StrokeTest {
       expected.set(f, 2);
     }
     assertThat(asset.faceGroups()).isEqualTo(expected);
-    HttpResponse<byte[]> again = api.send("POST", asset.path() + "/claims/several", keep(following, true));
-    assertThat(again.statusCode()).isEqualTo(409);
-    assertThat(ApiClient.detail(again)).isEqualTo("All of these faces have a group by now.");
+    // A page that heard no answer sends it again.
+    api.post(asset.path() + "/claims/several", keep(following, true));
+    assertThat(asset.faceGroups()).isEqualTo(expected);
+    asset.claim(right, 0, FACES);
+    String taken = "{\"claims\": [" + stroke(left, face(2, 3)) + "], \"isUnclaimedOnly\": true}";
+    HttpResponse<byte[]> refused = api.send("POST", asset.path() + "/claims/several", taken);
+    assertThat(refused.statusCode()).isEqualTo(409);
+    assertThat(ApiClient.detail(refused)).isEqualTo("All of these faces have a group by now.");
   }
 
   @Test

@@ -83,16 +83,10 @@ public final class DocsScreenshots {
     openAsset("Hull plate", "Sort");
     artist.waitForStage();
     page.keyboard().press("a");
-    double[][] drawn = {
-      {2, 0.343, 0.429, 0.408, 0.444},
-      {2, 0.751, 0.841, 0.815, 0.856},
-      {2, 0.644, 0.268, 0.730, 0.275},
-      {1, 0.376, 0.312, 0.451, 0.338},
-      {1, 0.376, 0.621, 0.451, 0.665},
-      {7, 0.455, 0.515, 0.475, 0.530},
-    };
-    for (double[] stroke : drawn) {
-      page.keyboard().press(Integer.toString((int) stroke[0]));
+    // The palette's red paint, steel and brass.
+    String[] drawer = {"", "2", "1", "7"};
+    for (double[] stroke : StrokesTest.STROKES) {
+      page.keyboard().press(drawer[(int) stroke[0]]);
       artist.dragStage(stroke[1], stroke[2], stroke[3], stroke[4]);
     }
     page.getByText("6 strokes").waitFor();

@@ -20,7 +20,7 @@ class StrokesTest extends OnTheDemo {
   private static final double ENOUGH = 0.95;
 
   /** Shares of the stage's width and height, from and to; the number of the drawer first. */
-  private static final double[][] STROKES = {
+  static final double[][] STROKES = {
     {1, 0.343, 0.429, 0.408, 0.444},
     {1, 0.751, 0.841, 0.815, 0.856},
     {1, 0.644, 0.268, 0.730, 0.275},

@@ -130,6 +130,21 @@ describe('strokes that a surface follows', () => {
     expect(spread.strokes).toHaveLength(1)
   })
 
+  it('are asked about again where no answer came, and nothing of an earlier answer is kept', async () => {
+    const server = late()
+    const kept = vi.spyOn(api, 'claimSeveral').mockResolvedValue({ entryId: 1 } as JournalState)
+    spread.begin()
+    stroke(11, 0)
+    await server.answer(1, answer([11, 0, 6]))
+    vi.mocked(api.spread).mockRejectedValueOnce(new Error('The server does not answer.'))
+    stroke(12, 5)
+    await new Promise((resolve) => setTimeout(resolve))
+    const done = spread.keep()
+    await server.answer(2, answer([11, 0, 3], [12, 3, 6]))
+    await done
+    expect(kept).toHaveBeenCalledExactlyOnceWith(expect.anything(), 7, answer([11, 0, 3], [12, 3, 6]).groups, true)
+  })
+
   it('come back when they are refused', async () => {
     const server = late()
     vi.spyOn(api, 'claimSeveral').mockRejectedValue(new Error('All of these faces have a group by now.'))

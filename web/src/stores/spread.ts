@@ -51,6 +51,8 @@ export const useSpreadStore = defineStore('spread', () => {
   const isComing = ref(false)
   let abort = new AbortController()
   let askedAt = 0
+  /** The strokes that what follows is the answer to: where none came it is still that of earlier ones. */
+  let answered: Stroke[] | null = null
 
   const all = computed(() => (drawn.value ? [...strokes.value, drawn.value] : strokes.value))
   const size = computed(() => (following.value?.groups ?? []).reduce((n, g) => n + (g.groupId === 0 ? 0 : sizeOfRuns(Uint32Array.from(g.faceRanges))), 0))
@@ -108,7 +110,9 @@ export const useSpreadStore = defineStore('spread', () => {
     await orSay(async () => {
       try {
         const answer = await api.spread(sorting.assetId, model.revisionId, bodyOf(asked), own.signal)
-        if (abort === own && sorting.model === model) following.value = asked.length > 0 ? answer : null
+        if (abort !== own || sorting.model !== model) return
+        following.value = asked.length > 0 ? answer : null
+        answered = asked
       } catch (e) {
         if (!own.signal.aborted) throw e
       } finally {
@@ -171,8 +175,8 @@ export const useSpreadStore = defineStore('spread', () => {
   async function keep(): Promise<void> {
     const { model, assetId } = sorting
     if (!model || strokes.value.length === 0) return
-    const before = { strokes: strokes.value, following: following.value, within: within.value }
-    const answer = isComing.value ? api.spread(assetId, model.revisionId, bodyOf(before.strokes), new AbortController().signal) : before.following
+    const before = { strokes: strokes.value, within: within.value }
+    const answer = answered === before.strokes ? following.value : api.spread(assetId, model.revisionId, bodyOf(before.strokes), new AbortController().signal)
     leave()
     forget()
     const isKept = await orSay(async () => {

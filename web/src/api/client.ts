@@ -188,6 +188,7 @@ export const api = {
     postForMany<ManyDone[]>('/api/many/recipe', { assetIds, recipeId }),
   keepKnownInMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/known', { assetIds }),
   bakeMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/bakes', { assetIds }),
+  keepManyUpToDate: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/kept', { assetIds }),
   handOffMany: (assetIds: number[]) => postForMany<ManyDone[]>('/api/many/hand-offs', { assetIds }),
 
   changes: (revisionId: number) => getJson<Changes>(`/api/revisions/${revisionId}/changes`),
@@ -344,6 +345,8 @@ export const api = {
   /** Where packages are put for other tools, null when no folder is set. */
   handoffFolder: async () => (await getJson<{ folder: string | null }>('/api/handoff-folder')).folder,
   deliver: (handoffId: number) => send<{ folder: string }>('POST', `/api/handoffs/${handoffId}/deliver`),
+  keepPackage: (assetId: number) => send<void>('PUT', `/api/assets/${assetId}/handoffs/kept`),
+  leavePackage: (assetId: number) => send<void>('DELETE', `/api/assets/${assetId}/handoffs/kept`),
   packageBytes: (handoffId: number, signal: AbortSignal, onShare: (share: number) => void) =>
     getLarge(`/api/handoffs/${handoffId}/package`, signal, onShare),
   /** Faces of the target that lie on a sheet. */

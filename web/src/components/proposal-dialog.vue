@@ -87,7 +87,7 @@ function keyOf(o: { revisionId: number; from: string }): string {
 /** What was asked for, else what tells most on the model that is looked at, else the best anywhere. */
 function first(found: ProposalOffer[]): ProposalOffer | undefined {
   const own = found.filter((o) => o.revisionId === props.revisionId)
-  const order = [props.from, 'vertex-colors', 'parts', 'materials']
+  const order = [props.from, 'vertex-colors', 'face-groups', 'parts', 'materials']
   return own.sort((a, b) => order.indexOf(a.from) - order.indexOf(b.from))[0] ?? found[0]
 }
 

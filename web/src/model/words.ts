@@ -56,6 +56,11 @@ export function moment(utc: string): string {
   return new Date(utc).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 }
 
+/** The time of day of a moment of the server's clock, in the reader's own time. */
+export function clockTime(utc: string): string {
+  return new Date(utc).toLocaleTimeString(undefined, { timeStyle: 'short' })
+}
+
 /** Seconds that something will still take, as roughly as they are known. */
 export function timeLeft(s: number): string {
   if (s < 1.5) return 'about a second left'

@@ -4,6 +4,14 @@
       <h1 class="name" :title="store.asset?.name">{{ store.asset?.name }}</h1>
       <span v-if="others" class="small soft others" role="status">{{ others }}</span>
       <span v-if="store.asset && !person.mayWork" class="small soft others" title="Ask those who manage for more">you may look</span>
+      <router-link
+        v-if="store.asset?.kept"
+        :to="{ name: 'hand-off', params: { id } }"
+        class="small kept"
+        :class="store.asset.kept.state"
+        :title="`The folder ${store.asset.kept.folder}: ${store.asset.kept.problem ?? keptWords(store.asset)}`"
+        >Folder {{ keptWords(store.asset) }}</router-link
+      >
       <button v-work class="word-button" type="button" title="Pin a reference picture, PNG or JPEG; or paste one" @click="chooser?.click()">
         Pin a picture
       </button>
@@ -58,6 +66,7 @@
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import ReferenceBoard from '@/components/reference-board.vue'
+import { keptWords } from '@/model/kept-words'
 import { count } from '@/model/words'
 import { STATIONS } from '@/model/stations'
 import type { StationName } from '@/model/stations'
@@ -147,6 +156,19 @@ onBeforeUnmount(() => {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.kept {
+  align-self: center;
+  max-width: 190px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--ink-soft);
+}
+
+.kept.held {
+  color: var(--warn);
 }
 
 .undo {

@@ -8,7 +8,7 @@ import { useBakeSettings } from '@/views/bake/use-bake-settings'
 
 import type { Asset, IdOrigin, Inspection, Revision } from '@/api/types'
 
-const inspection = { vertexColors: [], materials: [], parts: [{}, {}], pieces: 2, hasUvs: true, textures: [] }
+const inspection = { vertexColors: [], faceGroups: [], materials: [], parts: [{}, {}], pieces: 2, hasUvs: true, textures: [] }
 
 function revision(id: number, role: 'target' | 'source', more: object): Revision {
   const full = { ...inspection, ...more } as unknown as Inspection

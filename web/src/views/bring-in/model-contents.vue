@@ -33,6 +33,16 @@
     </ul>
   </section>
 
+  <section v-if="inspection.faceGroups.length > 0" class="block">
+    <h3>Face groups</h3>
+    <ul class="rows">
+      <li v-for="g in inspection.faceGroups" :key="g.name">
+        <span>{{ g.name }}</span>
+        <span class="mono amount">{{ area(g.area) }}</span>
+      </li>
+    </ul>
+  </section>
+
   <section class="block">
     <h3>Materials</h3>
     <p v-if="inspection.materials.length === 0" class="soft small">none in this file</p>

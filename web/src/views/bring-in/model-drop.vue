@@ -47,7 +47,7 @@
       type="file"
       multiple
       hidden
-      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.stl,.usda,.png,.jpg,.jpeg,.tif,.tiff,.tga,.webp,.zip"
+      accept=".glb,.gltf,.bin,.obj,.mtl,.ply,.stl,.usda,.csv,.json,.png,.jpg,.jpeg,.tif,.tiff,.tga,.webp,.zip"
       :aria-label="`Files of the ${role}`"
       @change="handleChoose"
     />

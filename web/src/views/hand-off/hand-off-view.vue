@@ -20,6 +20,7 @@
         </div>
       </file-list>
       <section class="packages" aria-label="Packages">
+        <kept-panel :asset="asset" :folder="folder" />
         <h2>Packages</h2>
         <p v-if="asset.handoffs.length === 0" class="soft">
           None yet. A package is a zip with what the template says and a manifest, ready for the texturing tool.
@@ -46,6 +47,7 @@ import { moment } from '@/model/words'
 import { useAssetStore } from '@/stores/asset'
 import { useMasksStore } from '@/stores/masks'
 import FileList from '@/views/hand-off/file-list.vue'
+import KeptPanel from '@/views/hand-off/kept-panel.vue'
 import PackageCard from '@/views/hand-off/package-card.vue'
 import TemplatePanel from '@/views/hand-off/template-panel.vue'
 import TryOn from '@/views/hand-off/try-on.vue'

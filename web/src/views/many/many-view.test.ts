@@ -23,6 +23,7 @@ function line(change: Partial<ManyLine>): ManyLine {
     reused: 1,
     handoff: 'done',
     packageName: 'buoy-a.zip',
+    kept: 'none',
     needs: ['texels missed or in conflict', 'surface without group'],
     ...change
   }

@@ -26,6 +26,7 @@
         <el-button :disabled="!canDo" title="Claims the pieces that the studio has sorted before, where nothing is doubtful" @click="doIt('known')">Keep what is known</el-button>
         <el-button :disabled="!canDo" @click="doIt('bake')">Bake {{ chosenWords }}</el-button>
         <el-button :disabled="!canDo" @click="doIt('hand-off')">Hand off {{ chosenWords }}</el-button>
+        <el-button :disabled="!canDo" title="Bakes, packs and writes into the hand-off folder by itself whenever something changes" @click="doIt('kept')">Keep up to date</el-button>
         <span v-if="chosen.length === 0 && lines?.length" class="soft small">Tick what is to be done, or all at the top of the list.</span>
       </div>
       <notice-line v-if="problem" kind="bad">{{ problem }}</notice-line>
@@ -73,7 +74,7 @@
             <td class="number mono">{{ line.bake === 'done' ? whole(line.missed) : '–' }}</td>
             <td class="number mono">{{ line.bake === 'done' ? whole(line.conflicts) : '–' }}</td>
             <td>{{ line.recipe ? `${line.recipe.name}, ${line.recipe.version}` : '–' }}</td>
-            <td>{{ HANDOFF_WORDS[line.handoff] }}</td>
+            <td>{{ line.kept === 'none' ? HANDOFF_WORDS[line.handoff] : KEPT_WORDS[line.kept] }}</td>
             <td>
               <span v-if="line.needs.length > 0" class="need">{{ line.needs[0] }}</span>
               <span v-if="line.needs.length > 1" class="small soft" :title="line.needs.join(', ')"> + {{ line.needs.length - 1 }}</span>
@@ -110,13 +111,21 @@ import type { ManyDone, ManyLine, Recipe } from '@/api/types'
 import type { StationName } from '@/model/stations'
 
 const LOOK_MS = 1500
-const WORDS = { recipe: 'applying the recipe to', known: 'keeping what is known of', bake: 'beginning the bake of', 'hand-off': 'beginning the package of' }
+const WORDS = { recipe: 'applying the recipe to', known: 'keeping what is known of', bake: 'beginning the bake of', 'hand-off': 'beginning the package of', kept: 'keeping up to date' }
 const HANDOFF_WORDS: Record<ManyLine['handoff'], string> = {
   none: '–',
   running: 'packing…',
   done: 'packed',
   failed: 'failed',
   old: 'older than the bake'
+}
+
+const KEPT_WORDS: Record<Exclude<ManyLine['kept'], 'none'>, string> = {
+  true: 'folder true',
+  waiting: 'folder follows…',
+  baking: 'folder follows…',
+  writing: 'folder follows…',
+  held: 'folder held back'
 }
 
 const person = usePersonStore()
@@ -161,7 +170,7 @@ watch(page, () => {
 
 /** While something is under way. */
 function follow(): void {
-  const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running')
+  const isBusy = (lines.value ?? []).some((l) => l.isReading || l.bake === 'running' || l.handoff === 'running' || ['waiting', 'baking', 'writing'].includes(l.kept))
   if (isBusy) look()
 }
 
@@ -223,6 +232,7 @@ const { isUnderWay: isDoing, run: doIt } = useOneAtATime(async (what: keyof type
 function send(what: keyof typeof WORDS, id: number, of: number | null): Promise<ManyDone[]> {
   if (what === 'recipe') return api.applyToMany([id], of!)
   if (what === 'known') return api.keepKnownInMany([id])
+  if (what === 'kept') return api.keepManyUpToDate([id])
   return what === 'bake' ? api.bakeMany([id]) : api.handOffMany([id])
 }
 
@@ -249,7 +259,7 @@ function stationOf(line: ManyLine): StationName {
   const need = line.needs[0] ?? ''
   if (need === 'a model was refused' || need === 'no target' || need === 'findings') return 'bring-in'
   if (need === 'the bake failed' || need.startsWith('texels')) return 'bake'
-  return need.includes('package') || need === '' ? 'hand-off' : 'sort'
+  return need.includes('package') || need.includes('folder') || need === '' ? 'hand-off' : 'sort'
 }
 </script>
 

@@ -190,7 +190,7 @@ function show(rule: RecipePreview['reach']['rules'][number]): void {
   const own = ++looks
   void orSay(async () => {
     const { faceRanges } = await api.previewRule(store.asset!.id, revision.value!.id, {
-      kind: rule.when.toUpperCase() as RuleKind,
+      kind: (rule.when === 'faceGroup' ? 'FACE_GROUP' : rule.when.toUpperCase()) as RuleKind,
       word: rule.is,
       face: -1,
       groupId: 0,

@@ -6,6 +6,7 @@
         <el-option value="PART" label="parts named" />
         <el-option value="MATERIAL" label="material" :disabled="words.MATERIAL.length === 0" />
         <el-option value="COLOR" label="vertex colour" :disabled="words.COLOR.length === 0" />
+        <el-option v-if="words.FACE_GROUP.length > 0" value="FACE_GROUP" label="face group" />
         <el-option value="ALIKE" label="alike to the pick" />
       </el-select>
       <el-autocomplete
@@ -14,7 +15,7 @@
         size="small"
         class="word"
         aria-label="Name or colour"
-        :placeholder="kind === 'COLOR' ? '#RRGGBB' : 'bolt, or with * and ?'"
+        :placeholder="PLACEHOLDERS[kind]"
         :fetch-suggestions="suggest"
       />
       <span v-else class="small word">{{ alikeWords }}</span>
@@ -46,6 +47,12 @@ import { useDraftsStore } from '@/stores/drafts'
 import type { Revision, RuleKind, RulePreview, WrittenRule } from '@/api/types'
 
 const TYPING_MS = 250
+const PLACEHOLDERS: Partial<Record<RuleKind, string>> = {
+  PART: 'bolt, or with * and ?',
+  MATERIAL: 'brass, or with * and ?',
+  COLOR: '#RRGGBB',
+  FACE_GROUP: 'its number or name'
+}
 
 const props = defineProps<{ revision: Revision }>()
 const emit = defineEmits<{ keep: [rule: WrittenRule] }>()
@@ -65,10 +72,11 @@ const problem = ref('')
 /** The face that alike pieces are looked for from: the first that was picked when the kind was chosen. */
 const face = ref(-1)
 
-const words = computed<Record<'PART' | 'MATERIAL' | 'COLOR', string[]>>(() => ({
+const words = computed<Record<Exclude<RuleKind, 'ALIKE'>, string[]>>(() => ({
   PART: [...new Set(props.revision.inspection?.parts.map((p) => p.name) ?? [])],
   MATERIAL: [...new Set(props.revision.inspection?.materials.map((m) => m.name) ?? [])],
-  COLOR: props.revision.inspection?.vertexColors.map((c) => c.color) ?? []
+  COLOR: props.revision.inspection?.vertexColors.map((c) => c.color) ?? [],
+  FACE_GROUP: props.revision.inspection?.faceGroups.map((g) => g.name) ?? []
 }))
 const facePart = computed(() => {
   const { model } = sorting
@@ -116,7 +124,7 @@ async function look(rule: Omit<WrittenRule, 'groupId'>): Promise<void> {
 }
 
 function suggest(typed: string, show: (found: { value: string }[]) => void): void {
-  const list = words.value[kind.value as 'PART' | 'MATERIAL' | 'COLOR']
+  const list = words.value[kind.value as Exclude<RuleKind, 'ALIKE'>]
   show(list.filter((w) => w.toLowerCase().includes(typed.toLowerCase())).slice(0, 40).map((value) => ({ value })))
 }
 

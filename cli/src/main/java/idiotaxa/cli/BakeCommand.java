@@ -81,7 +81,7 @@ final class BakeCommand implements Callable<Integer> {
   @Option(names = "--recipe", description = "Palette, rules, settings, borders, masks and packs.")
   private Path recipeFile;
 
-  @Option(names = "--origin", description = "vertex-colors, materials, parts, pieces or texture.")
+  @Option(names = "--origin", description = "vertex-colors, materials, face-groups, parts, pieces or texture.")
   private String originWord;
 
   @Option(names = "--palette", description = "Palette file whose groups are matched.")
@@ -401,7 +401,7 @@ final class BakeCommand implements Callable<Integer> {
     if (IdOrigin.CLAIMS.word().equals(originWord) && !recipe.hasRules()) {
       throw new IllegalArgumentException(
           "--origin claims needs the rules of a recipe; give one that has some, or choose"
-              + " vertex-colors, materials, parts, pieces or texture");
+              + " vertex-colors, materials, face-groups, parts, pieces or texture");
     }
     if (originWord != null && IdOrigin.parse(originWord) == IdOrigin.IMAGE) {
       throw new IllegalArgumentException("--origin image: an ID image is made crisp with clean");

@@ -50,7 +50,7 @@ final class CarryCommand implements Callable<Integer> {
 
   @Option(
       names = "--origin",
-      description = "claims, vertex-colors, materials, parts, pieces or texture: where OLD has its groups.")
+      description = "claims, vertex-colors, materials, face-groups, parts, pieces or texture: where OLD has its groups.")
   private String originWord;
 
   @Option(names = "--recipe", description = "Palette, and rules that are tried on NEW first.")

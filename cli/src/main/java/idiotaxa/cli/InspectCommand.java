@@ -111,6 +111,12 @@ final class InspectCommand implements Callable<Integer> {
         .vertexColors()
         .forEach(c -> out.printf(Locale.ROOT, "  colour %s: %.4f m²%n", c.color(), c.area()));
     model
+        .faceGroups()
+        .forEach(
+            g ->
+                out.printf(
+                    Locale.ROOT, "  face group %s: %s, %.4f m²%n", g.name(), CountWords.of(g.faces(), "face", "faces"), g.area()));
+    model
         .parts()
         .forEach(
             p ->

@@ -9,6 +9,7 @@ import idiotaxa.core.mesh.MeshBuilder;
 import idiotaxa.demo.ChannelMarkerBuoy;
 import idiotaxa.demo.SaltmarshPalette;
 import idiotaxa.demo.StormLantern;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
@@ -18,6 +19,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -181,5 +183,43 @@ class BakeFindingsTest {
     assertThat(mirrored.said()).contains("mirror image");
     Outcome right = bake(bars("low.glb", 1), "--source", bars("high.glb", 1), "--origin", "parts", "--align", align);
     assertThat(right.exit()).as(right.said()).isEqualTo(Main.WRITTEN);
+  }
+
+  @Test
+  void aListOfFacesBesideTheModelIsAnOrigin() throws IOException {
+    target =
+        Files.writeString(
+            folder.resolve("plate.obj"),
+            """
+            v 0 0 0
+            v 1 0 0
+            v 2 0 0
+            v 0 1 0
+            v 1 1 0
+            v 2 1 0
+            vt 0 0
+            vt 0.5 0
+            vt 1 0
+            vt 0 1
+            vt 0.5 1
+            vt 1 1
+            f 1/1 2/2 5/5 4/4
+            f 2/2 3/3 6/6 5/5
+            """);
+    Files.writeString(folder.resolve("plate.groups.csv"), "face,group\n0,hull\n1,deck\n");
+    Outcome outcome = bake(target, "--padding", "none");
+    assertThat(outcome.exit()).isZero();
+    assertThat(outcome.report().at("/notes").toString() + outcome.said()).contains("face-groups");
+    JsonNode manifest = JsonMapper.builder().build().readTree(out.resolve("manifest.json"));
+    assertThat(manifest.at("/settings/origin").asString()).isEqualTo("face-groups");
+    assertThat(manifest.at("/groups").valueStream().map(g -> g.path("name").asString())).containsExactly("hull", "deck");
+    BufferedImage index = ImageIO.read(out.resolve("plate_1001_index.png").toFile());
+    for (int x = 0; x < 128; x++) {
+      assertThat(index.getRaster().getSample(x, 64, 0)).isEqualTo(x < 64 ? 1 : 2);
+    }
+    Files.writeString(folder.resolve("plate.groups.csv"), "face,group\n2,hull\n");
+    Outcome refused = bake(target, "--origin", "face-groups");
+    assertThat(refused.exit()).isEqualTo(3);
+    assertThat(refused.said()).contains("plate.groups.csv, line 2: face 2 is asked for");
   }
 }

@@ -6,6 +6,7 @@ import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.util.unit.DataSize;
 import org.springframework.validation.annotation.Validated;
@@ -36,4 +37,9 @@ public record IdiotaxaProperties(
     String processName,
     List<String> jobKinds,
     @NotNull Duration trashTime,
-    @NotNull Duration blobTime) {}
+    @NotNull Duration blobTime) {
+  /** Where packages are put for other tools. */
+  public Optional<Path> watchedFolder() {
+    return Optional.ofNullable(handoffFolder).filter(f -> !f.toString().isBlank());
+  }
+}

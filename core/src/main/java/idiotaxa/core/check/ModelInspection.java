@@ -11,6 +11,7 @@ import java.util.List;
  * @param islands 0 when there are no UVs
  * @param bounds metres
  * @param upAxis {@code Y} where the format says so, else empty
+ * @param faceGroups what the file says that faces belong to, in order of first appearance
  */
 public record ModelInspection(
     int vertices,
@@ -29,7 +30,13 @@ public record ModelInspection(
     List<MaterialInfo> materials,
     List<String> textures,
     List<ColorInfo> vertexColors,
+    List<FaceGroupInfo> faceGroups,
     List<Finding> findings) {
+
+  public ModelInspection {
+    // Of models that were looked at before this was.
+    faceGroups = faceGroups == null ? List.of() : faceGroups;
+  }
 
   /** The same with one more finding, in front. */
   public ModelInspection with(Finding first) {
@@ -52,6 +59,7 @@ public record ModelInspection(
         materials,
         textures,
         vertexColors,
+        faceGroups,
         List.copyOf(all));
   }
 
@@ -70,6 +78,9 @@ public record ModelInspection(
 
   /** Base colour as #RRGGBB; texture empty when there is none. */
   public record MaterialInfo(String name, String baseColor, String texture, int triangles) {}
+
+  /** A number or name that the file gives to faces; area in square metres. */
+  public record FaceGroupInfo(String name, int faces, double area) {}
 
   /** A cluster of vertex colours; area in square metres. */
   public record ColorInfo(String color, double area) {}

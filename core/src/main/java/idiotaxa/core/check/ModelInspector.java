@@ -2,12 +2,14 @@ package idiotaxa.core.check;
 
 import idiotaxa.core.work.Progress;
 import idiotaxa.core.check.ModelInspection.ColorInfo;
+import idiotaxa.core.check.ModelInspection.FaceGroupInfo;
 import idiotaxa.core.check.ModelInspection.FaceKinds;
 import idiotaxa.core.check.ModelInspection.MaterialInfo;
 import idiotaxa.core.check.ModelInspection.PartInfo;
 import idiotaxa.core.check.ModelInspection.SheetInfo;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.EdgeMap;
+import idiotaxa.core.mesh.FaceWords;
 import idiotaxa.core.mesh.FaceLabels;
 import idiotaxa.core.mesh.Islands;
 import idiotaxa.core.mesh.Material;
@@ -82,6 +84,7 @@ public final class ModelInspector {
         materials(),
         mesh.materials().stream().map(Material::texture).filter(t -> !t.isEmpty()).distinct().toList(),
         colors,
+        faceGroups(),
         List.copyOf(findings));
   }
 
@@ -156,6 +159,29 @@ public final class ModelInspector {
               triangles[m]));
     }
     return out;
+  }
+
+  private List<FaceGroupInfo> faceGroups() {
+    FaceWords said = mesh.faceWords();
+    if (said == null) {
+      return List.of();
+    }
+    int[] faces = new int[said.words().size()];
+    double[] area = new double[faces.length];
+    for (int word : said.ofFace()) {
+      if (word != FaceWords.NONE) {
+        faces[word]++;
+      }
+    }
+    for (int t = 0; t < mesh.triangleCount(); t++) {
+      int word = said.ofFace()[mesh.triangleFace(t)];
+      if (word != FaceWords.NONE) {
+        area[word] += TriangleGeometry.area(mesh, t);
+      }
+    }
+    return IntStream.range(0, faces.length)
+        .mapToObj(w -> new FaceGroupInfo(said.words().get(w), faces[w], area[w]))
+        .toList();
   }
 
   private List<ColorInfo> colors() {

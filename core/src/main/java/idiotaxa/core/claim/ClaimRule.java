@@ -6,7 +6,7 @@ import idiotaxa.core.group.Rgb;
  * A claim that reaches faces by what they are, so that it can be evaluated anew when a model changes.
  *
  * @param word what is looked for: a {@link NamePattern} for parts and materials, {@code #RRGGBB} for
- *     vertex colours, and for alike pieces the name of the part that the piece is from
+ *     vertex colours, the number or name itself for face groups, and for alike pieces the name of the part that the piece is from
  * @param face for alike pieces a face of the piece that they are alike to, else −1
  * @param group identity of the group that the faces go to, as the keeper of the rules numbers groups
  * @param since position of the journal at which the rule was made
@@ -16,15 +16,24 @@ public record ClaimRule(Kind kind, String word, int face, int group, int since) 
 
   /** What a rule looks at. */
   public enum Kind {
-    PART("parts named "),
-    MATERIAL("material "),
-    COLOR("vertex colour "),
-    ALIKE("pieces alike to one of ");
+    PART("part", "parts named "),
+    MATERIAL("material", "material "),
+    COLOR("color", "vertex colour "),
+    /** What the file says that faces belong to. */
+    FACE_GROUP("faceGroup", "face group "),
+    ALIKE("alike", "pieces alike to one of ");
 
+    private final String word;
     private final String beginning;
 
-    Kind(String beginning) {
+    Kind(String word, String beginning) {
+      this.word = word;
       this.beginning = beginning;
+    }
+
+    /** As recipes write it. */
+    public String word() {
+      return word;
     }
   }
 

@@ -2,6 +2,7 @@ package idiotaxa.core.claim;
 
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.FaceWords;
 import idiotaxa.core.mesh.Mesh;
 import java.util.BitSet;
 import java.util.function.IntPredicate;
@@ -31,6 +32,7 @@ public final class RuleFaces {
       case PART -> ofParts(NamePattern.of(rule.word()));
       case MATERIAL -> ofMaterials(NamePattern.of(rule.word()));
       case COLOR -> ofColor(Rgb.parse(rule.word()), COLOR_TOLERANCE);
+      case FACE_GROUP -> ofFaceGroup(rule.word());
       case ALIKE -> ofAlike(rule.face());
     };
   }
@@ -85,6 +87,12 @@ public final class RuleFaces {
 
   private static boolean isNear(int a, int b, double tolerance) {
     return Rgb.distance(a & 0xFFFFFF, b & 0xFFFFFF) <= tolerance;
+  }
+
+  private BitSet ofFaceGroup(String word) {
+    FaceWords said = mesh.faceWords();
+    int wanted = said == null ? FaceWords.NONE : said.words().indexOf(word);
+    return wanted < 0 ? new BitSet() : where(f -> said.ofFace()[f] == wanted);
   }
 
   private BitSet ofAlike(int face) {

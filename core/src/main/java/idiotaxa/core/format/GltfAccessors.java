@@ -40,6 +40,14 @@ final class GltfAccessors {
     return (int) count;
   }
 
+  /** Whether there is such an accessor and it holds single numbers that are not normalised. */
+  boolean isScalar(int index) {
+    JsonNode accessor = document.element("accessors", index).orElse(null);
+    return accessor != null
+        && accessor.path("type").asString("").equals("SCALAR")
+        && !accessor.path("normalized").asBoolean(false);
+  }
+
   int components(int index) {
     String type = accessor(index).path("type").asString("");
     Integer components = COMPONENTS.get(type);

@@ -23,6 +23,7 @@ final class GltfPrimitive {
   private final MeshBuilder builder;
   private final String place;
   private final ReadAs as;
+  private final GltfFaceNumbers numbers;
   private float[] uvs;
   private float[] textureUvs;
   private GltfTextureMapping mapping;
@@ -33,7 +34,13 @@ final class GltfPrimitive {
   private JsonNode targets;
 
   GltfPrimitive(
-      GltfDocument document, GltfAccessors accessors, MeshBuilder builder, String place, ReadAs as) {
+      GltfDocument document,
+      GltfAccessors accessors,
+      MeshBuilder builder,
+      GltfFaceNumbers numbers,
+      String place,
+      ReadAs as) {
+    this.numbers = numbers;
     this.as = as;
     this.document = document;
     this.accessors = accessors;
@@ -69,7 +76,7 @@ final class GltfPrimitive {
       throw document.refuse(place, "there is no material " + material);
     }
     int[] indices = readIndices(primitive, vertexCount);
-    addFaces(mode, indices, first, part, material);
+    addFaces(mode, indices, first, vertexCount, part, material);
   }
 
   private int addVertices(int accessor) {
@@ -183,7 +190,7 @@ final class GltfPrimitive {
     return first.get();
   }
 
-  private void addFaces(int mode, int[] indices, int first, int part, int material) {
+  private void addFaces(int mode, int[] indices, int first, int vertexCount, int part, int material) {
     if (mode == TRIANGLES && indices.length % 3 != 0) {
       throw document.refuse(place, indices.length + " indices do not make whole triangles");
     }
@@ -200,6 +207,7 @@ final class GltfPrimitive {
           }
         });
     builder.triangles(part, material, vertices);
+    numbers.add(attributes, corners, vertexCount, place);
     if (uvs != null) {
       flip(uvs);
       builder.uvs(picked(uvs, 2, corners));

@@ -35,6 +35,7 @@ final class GltfReader {
   private int instances;
   private GltfCost cost;
   private boolean isCounting;
+  private GltfFaceNumbers numbers;
   private final List<GltfSpan> spans = new ArrayList<>();
 
   GltfReader(FileBundle bundle, ReadAs as, Progress progress) {
@@ -60,6 +61,7 @@ final class GltfReader {
   private Mesh read(GltfDocument read) {
     document = read;
     accessors = new GltfAccessors(read);
+    numbers = new GltfFaceNumbers(read, accessors);
     readMaterials();
     long bytes = document.bytes(bundle.openMain().remaining());
     cost = new GltfCost(document, accessors, new ReadBudget(bundle.mainName(), bytes));
@@ -82,7 +84,8 @@ final class GltfReader {
         }
       }
     }
-    return builder.build();
+    Mesh mesh = builder.build();
+    return numbers.words().map(mesh::withFaceWords).orElse(mesh);
   }
 
   private void readMaterials() {
@@ -196,7 +199,7 @@ final class GltfReader {
       progress.checkCancelled();
       String place = "mesh " + index + ", primitive " + p;
       int firstFace = builder.faceCount();
-      new GltfPrimitive(document, accessors, builder, place, as)
+      new GltfPrimitive(document, accessors, builder, numbers, place, as)
           .read(primitive, part, pose, firstVertexOfAccessor);
       spans.add(new GltfSpan(nodeIndex, index, p++, pose.isMirrored(), firstFace, builder.faceCount() - firstFace));
     }

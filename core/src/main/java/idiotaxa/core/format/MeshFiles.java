@@ -46,7 +46,7 @@ public final class MeshFiles {
    * @throws idiotaxa.core.work.CancelledException when the progress says so
    */
   public static Mesh read(FileBundle bundle, ReadAs as, Progress progress) {
-    Mesh mesh = parse(bundle, as, progress);
+    Mesh mesh = FaceWordsFile.beside(bundle, parse(bundle, as, progress));
     if (mesh.triangleCount() == 0) {
       throw new FormatException(
           bundle.mainName(), "", "the file holds no faces", "export the model with its geometry");

@@ -8,14 +8,21 @@ import idiotaxa.core.mesh.Frame;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.MeshBuilder;
 import java.nio.ByteBuffer;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.Locale;
+import java.util.Set;
 
 /**
  * Reads PLY in its three encodings. The file becomes one part without material; colours of vertices, else of
- * faces, are sRGB; UVs are those of a face's corners, else of vertices. Unknown elements and properties are passed over.
+ * faces, are sRGB; UVs are those of a face's corners, else of vertices. Whole
+ * numbers of faces are what faces belong to. Unknown elements and properties are passed over.
  */
 final class PlyReader {
   private static final int FACES_BETWEEN_QUESTIONS = 1 << 16;
+
+  private static final Set<String> COLOR_NAMES =
+      Set.of("red", "green", "blue", "alpha", "r", "g", "b", "a", "diffuse_red", "diffuse_green", "diffuse_blue");
 
   private final String file;
   private final ByteBuffer bytes;
@@ -23,6 +30,9 @@ final class PlyReader {
   private final MeshBuilder builder = new MeshBuilder();
   /** Of the face that is being read. */
   private final IntArrayList corners = new IntArrayList();
+
+  /** By property of the faces, null for one that holds no numbers of groups. */
+  private FaceNumbers[] numbers = {};
 
   private final FloatArrayList faceUvs = new FloatArrayList();
   private boolean hasFaceUvs;
@@ -54,7 +64,15 @@ final class PlyReader {
     if (colors != null) {
       builder.colorsOfVertices(colors);
     }
-    return builder.build();
+    return withNumbers(builder.build());
+  }
+
+  private Mesh withNumbers(Mesh mesh) {
+    return Arrays.stream(numbers)
+        .filter(n -> n != null && n.tellsApart())
+        .min(Comparator.comparing(n -> !n.isOwn()))
+        .map(n -> mesh.withFaceWords(n.words()))
+        .orElse(mesh);
   }
 
   private void readVertices(PlyHeader.Element element, PlyValues values) {
@@ -143,6 +161,7 @@ final class PlyReader {
       return;
     }
     int[] rgba = colors == null ? colorsOf(element) : null;
+    numbers = numbersOf(element);
     double[] row = new double[element.properties().size()];
     for (int f = 0; f < element.count(); f++) {
       if (f % FACES_BETWEEN_QUESTIONS == 0) {
@@ -164,8 +183,30 @@ final class PlyReader {
           values.skip(property);
         }
       }
+      if (corners.isEmpty()) {
+        continue;
+      }
+      for (int p = 0; p < row.length; p++) {
+        if (numbers[p] != null) {
+          numbers[p].add(row[p]);
+        }
+      }
       addFace(part, rgba == null ? 0 : argb(element, rgba, row), rgba != null);
     }
+  }
+
+  /** Whole scalars that are no part of a colour. */
+  private static FaceNumbers[] numbersOf(PlyHeader.Element element) {
+    FaceNumbers[] out = new FaceNumbers[element.properties().size()];
+    int found = 0;
+    for (int p = 0; p < out.length && found < FaceNumbers.MOST_NAMES; p++) {
+      PlyHeader.Property property = element.properties().get(p);
+      if (!property.isList() && !property.type().isFloat() && !COLOR_NAMES.contains(property.name())) {
+        out[p] = new FaceNumbers(property.name().equals("group"));
+        found++;
+      }
+    }
+    return out;
   }
 
   private void readCorners(PlyHeader.Property property, PlyValues values, int face, int vertices) {
@@ -184,9 +225,6 @@ final class PlyReader {
   }
 
   private void addFace(int part, int argb, boolean isColored) {
-    if (corners.isEmpty()) {
-      return;
-    }
     builder.face(part, Mesh.NO_MATERIAL);
     boolean hasUvs = faceUvs.size() == 2 * corners.size();
     hasFaceUvs |= hasUvs;

@@ -28,17 +28,19 @@ public final class Mesh {
   private final int[] facePart;
   private final int[] faceMaterial;
   private final int[] faceSmoothing;
+  private final FaceWords faceWords;
   private final List<Part> parts;
   private final List<Material> materials;
   private final Triangulation triangulation;
   private final Frame frame;
   private Bounds bounds;
 
-  Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials, Frame frame) {
+  Mesh(MeshArrays arrays, List<Part> parts, List<Material> materials, List<String> words, Frame frame) {
     this(
         arrays,
         parts,
         materials,
+        words,
         Triangulation.of(arrays.positions(), arrays.faceStart(), arrays.cornerVertex()),
         frame);
   }
@@ -47,6 +49,7 @@ public final class Mesh {
       MeshArrays arrays,
       List<Part> parts,
       List<Material> materials,
+      List<String> words,
       Triangulation triangulation,
       Frame frame) {
     this.frame = frame;
@@ -60,6 +63,7 @@ public final class Mesh {
     facePart = arrays.facePart();
     faceMaterial = arrays.faceMaterial();
     faceSmoothing = arrays.faceSmoothing();
+    faceWords = arrays.faceWord() == null ? null : new FaceWords(words, arrays.faceWord());
     this.parts = List.copyOf(parts);
     this.materials = List.copyOf(materials);
     this.triangulation = triangulation;
@@ -153,6 +157,11 @@ public final class Mesh {
     return faceSmoothing;
   }
 
+  /** What the file says that faces belong to, beside parts and materials; null where it says nothing. */
+  public FaceWords faceWords() {
+    return faceWords;
+  }
+
   public List<Part> parts() {
     return parts;
   }
@@ -226,7 +235,20 @@ public final class Mesh {
       throw new IllegalArgumentException(
           "materialOfFace: one a face needed, " + faceCount() + ", got " + materialOfFace.length);
     }
-    return new Mesh(arrays().withFaceMaterial(materialOfFace), parts, newMaterials, triangulation, frame);
+    return new Mesh(arrays().withFaceMaterial(materialOfFace), parts, newMaterials, words(), triangulation, frame);
+  }
+
+  /** The same mesh with what a file says of its faces. */
+  public Mesh withFaceWords(FaceWords said) {
+    if (said.ofFace().length != faceCount()) {
+      throw new IllegalArgumentException(
+          "said: one a face needed, " + faceCount() + ", got " + said.ofFace().length);
+    }
+    return new Mesh(arrays().withFaceWord(said.ofFace()), parts, materials, said.words(), triangulation, frame);
+  }
+
+  private List<String> words() {
+    return faceWords == null ? List.of() : faceWords.words();
   }
 
   /** How the coordinates of its file became its own. */
@@ -284,8 +306,9 @@ public final class Mesh {
             picked(cornerTextureUv, corner, 2),
             picked(facePart, face),
             picked(faceMaterial, face),
-            picked(faceSmoothing, face));
-    return new Mesh(cut, parts, materials, frame);
+            picked(faceSmoothing, face),
+            faceWords == null ? null : picked(faceWords.ofFace(), face));
+    return new Mesh(cut, parts, materials, words(), frame);
   }
 
   private static int[] picked(int[] values, int[] from) {
@@ -319,7 +342,8 @@ public final class Mesh {
         cornerTextureUv,
         facePart,
         faceMaterial,
-        faceSmoothing);
+        faceSmoothing,
+        faceWords == null ? null : faceWords.ofFace());
   }
 
   /** Faces and corners stay, so the triangulation does too. */
@@ -328,6 +352,6 @@ public final class Mesh {
   }
 
   private Mesh with(MeshArrays arrays, List<Part> newParts, Frame newFrame) {
-    return new Mesh(arrays, newParts, materials, triangulation, newFrame);
+    return new Mesh(arrays, newParts, materials, words(), triangulation, newFrame);
   }
 }

@@ -13,6 +13,7 @@ package idiotaxa.core.mesh;
  * @param facePart part of every face
  * @param faceMaterial material of every face or {@link Mesh#NO_MATERIAL}
  * @param faceSmoothing smoothing group of every face, 0 for flat; null where the file has none
+ * @param faceWord index into the {@link FaceWords} of every face; null where the file has none
  */
 record MeshArrays(
     float[] positions,
@@ -24,7 +25,8 @@ record MeshArrays(
     float[] cornerTextureUv,
     int[] facePart,
     int[] faceMaterial,
-    int[] faceSmoothing) {
+    int[] faceSmoothing,
+    int[] faceWord) {
 
   MeshArrays {
     int corners = cornerVertex.length;
@@ -34,6 +36,7 @@ record MeshArrays(
         faceSmoothing == null || faceSmoothing.length == facePart.length,
         "faceSmoothing",
         facePart.length);
+    check(faceWord == null || faceWord.length == facePart.length, "faceWord", facePart.length);
     check(faceStart[faceStart.length - 1] == corners, "faceStart end", faceStart.length);
     check(cornerUv == null || cornerUv.length == 2 * corners, "cornerUv", corners);
     check(cornerNormal == null || cornerNormal.length == 3 * corners, "cornerNormal", corners);
@@ -55,7 +58,8 @@ record MeshArrays(
         cornerTextureUv,
         facePart,
         faceMaterial,
-        faceSmoothing);
+        faceSmoothing,
+        faceWord);
   }
 
   /** Textures stay where the old UVs put them. */
@@ -70,7 +74,8 @@ record MeshArrays(
         cornerTextureUv == null ? cornerUv : cornerTextureUv,
         facePart,
         faceMaterial,
-        faceSmoothing);
+        faceSmoothing,
+        faceWord);
   }
 
   MeshArrays withFacePart(int[] parts) {
@@ -84,7 +89,8 @@ record MeshArrays(
         cornerTextureUv,
         parts,
         faceMaterial,
-        faceSmoothing);
+        faceSmoothing,
+        faceWord);
   }
 
   MeshArrays withPositions(float[] moved, float[] normals) {
@@ -98,7 +104,8 @@ record MeshArrays(
         cornerTextureUv,
         facePart,
         faceMaterial,
-        faceSmoothing);
+        faceSmoothing,
+        faceWord);
   }
 
   MeshArrays withFaceMaterial(int[] materials) {
@@ -112,7 +119,23 @@ record MeshArrays(
         cornerTextureUv,
         facePart,
         materials,
-        faceSmoothing);
+        faceSmoothing,
+        faceWord);
+  }
+
+  MeshArrays withFaceWord(int[] words) {
+    return new MeshArrays(
+        positions,
+        faceStart,
+        cornerVertex,
+        cornerUv,
+        cornerNormal,
+        cornerColor,
+        cornerTextureUv,
+        facePart,
+        faceMaterial,
+        faceSmoothing,
+        words);
   }
 
   private static void check(boolean holds, String what, int length) {

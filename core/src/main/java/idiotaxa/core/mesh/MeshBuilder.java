@@ -29,6 +29,7 @@ public final class MeshBuilder {
   private FloatArrayList normals;
   private IntArrayList colors;
   private IntArrayList smoothings;
+  private FaceWordsBuilder words;
   private int expectedVertices;
   private int expectedCorners;
   private boolean isFrameSought;
@@ -127,6 +128,15 @@ public final class MeshBuilder {
       smoothings.add(0);
     }
     smoothings.add(group);
+  }
+
+  /** What the file says that the face begun last belongs to, beside part and material; null for nothing. */
+  public void word(String word) {
+    if (words == null) {
+      words = new FaceWordsBuilder();
+    }
+    words.skipTo(faceCount() - 1);
+    words.add(word);
   }
 
   /** Adds a corner to the face begun last. */
@@ -292,6 +302,11 @@ public final class MeshBuilder {
     while (smoothings != null && smoothings.size() < faceCount()) {
       smoothings.add(0);
     }
+    FaceWords said = null;
+    if (words != null) {
+      words.skipTo(faceCount());
+      said = words.build();
+    }
     return new Mesh(
         new MeshArrays(
             ValueLists.values(positions),
@@ -303,9 +318,11 @@ public final class MeshBuilder {
             ValueLists.values(textureUvs),
             ValueLists.values(facePart),
             ValueLists.values(faceMaterial),
-            ValueLists.values(smoothings)),
+            ValueLists.values(smoothings),
+            said == null ? null : said.ofFace()),
         parts,
         materials,
+        said == null ? List.of() : said.words(),
         of);
   }
 

@@ -36,11 +36,19 @@ public final class MeshMerger {
       if (mesh.faceSmoothing() != null) {
         out.smoothing(mesh.faceSmoothing()[f]);
       }
+      if (mesh.faceWords() != null) {
+        out.word(word(mesh.faceWords(), f));
+      }
       for (int c = mesh.faceStart()[f]; c < mesh.faceStart()[f + 1]; c++) {
         out.corner(firstVertex + mesh.cornerVertex()[c]);
         copyAttributes(mesh, c, out);
       }
     }
+  }
+
+  private static String word(FaceWords words, int face) {
+    int word = words.ofFace()[face];
+    return word == FaceWords.NONE ? null : words.words().get(word);
   }
 
   private static void copyAttributes(Mesh mesh, int c, MeshBuilder out) {

@@ -10,6 +10,7 @@ import idiotaxa.core.group.ReadyLooks;
 import idiotaxa.core.group.Rgb;
 import idiotaxa.core.group.SpokenColors;
 import idiotaxa.core.mesh.FaceLabels;
+import idiotaxa.core.mesh.FaceWords;
 import idiotaxa.core.mesh.Material;
 import idiotaxa.core.mesh.Mesh;
 import idiotaxa.core.mesh.TriangleGeometry;
@@ -67,6 +68,44 @@ public final class GroupProposer {
     return fromNames(mesh.faceMaterial(), names, ClaimRule.Kind.MATERIAL);
   }
 
+  /**
+   * One group a number or name that the file gives its faces. A number is that of a group; where all are such numbers,
+   * groups that are made keep them.
+   *
+   * @throws IllegalStateException when the file says nothing of faces
+   */
+  public GroupProposal fromFaceWords() {
+    FaceWords said = mesh.faceWords();
+    String[] names = new String[said.words().size()];
+    int[] groupOfWord = new int[names.length];
+    Map<String, Integer> numbers = new HashMap<>();
+    for (int w = 0; w < names.length; w++) {
+      String word = said.words().get(w);
+      boolean isNumber = word.matches("\\d{1,9}");
+      int number = isNumber ? Integer.parseInt(word) : 0;
+      names[w] = isNumber ? "group " + word : word;
+      groupOfWord[w] = isNumber ? groupNumbered(number) : groupOfName(word);
+      if (number >= 1 && number <= Group.MAX_NUMBER) {
+        numbers.put(names[w], number);
+      }
+    }
+    return finishNames(
+        said.ofFace(),
+        names,
+        groupOfWord,
+        ClaimRule.Kind.FACE_GROUP,
+        numbers.size() == names.length ? numbers : Map.of());
+  }
+
+  private int groupNumbered(int number) {
+    for (int g = 0; g < groups.size(); g++) {
+      if (groups.get(g).number() == number) {
+        return g;
+      }
+    }
+    return NONE;
+  }
+
   /** One group for all parts whose names differ only in their trailing number. */
   public GroupProposal fromParts() {
     String[] names =
@@ -93,7 +132,7 @@ public final class GroupProposer {
             exact != NONE ? exact : groupOfName(mesh.parts().get(mesh.facePart()[f]).name());
       }
     }
-    return finishNames(pieces.ofFace(), names, groupOfPiece, null);
+    return finishNames(pieces.ofFace(), names, groupOfPiece, null, Map.of());
   }
 
   /**
@@ -139,16 +178,17 @@ public final class GroupProposer {
       groupOfId[id] =
           names[id].isBlank() ? NONE : known.computeIfAbsent(names[id], this::groupOfName);
     }
-    return finishNames(idOfFace, names, groupOfId, kind);
+    return finishNames(idOfFace, names, groupOfId, kind, Map.of());
   }
 
   /**
    * Makes groups for the names that have none yet, in order of first appearance on a face.
    *
    * @param kind of the rules, null for none
+   * @param numbers of groups that are made, by name; the next free one where there is none
    */
   private GroupProposal finishNames(
-      int[] idOfFace, String[] names, int[] groupOfId, ClaimRule.Kind kind) {
+      int[] idOfFace, String[] names, int[] groupOfId, ClaimRule.Kind kind, Map<String, Integer> numbers) {
     Map<String, Integer> firstFace = new LinkedHashMap<>();
     Map<String, Integer> missing = new LinkedHashMap<>();
     boolean[] isSeen = new boolean[names.length];
@@ -162,13 +202,16 @@ public final class GroupProposer {
         }
       }
     }
-    Map<String, Integer> made = addMissing(missing);
+    Map<String, Integer> made = addMissing(missing, numbers);
     for (int id = 0; id < groupOfId.length; id++) {
       groupOfId[id] = groupOfId[id] == NONE ? made.getOrDefault(names[id], NONE) : groupOfId[id];
     }
     if (kind != null) {
       firstFace.forEach(
-          (word, id) -> rules.add(new GroupProposal.Rule(kind, word.strip(), groupOfId[id])));
+          (word, id) -> {
+            String looked = kind == ClaimRule.Kind.FACE_GROUP ? mesh.faceWords().words().get(id) : word.strip();
+            rules.add(new GroupProposal.Rule(kind, looked, groupOfId[id]));
+          });
     }
     int[] faceGroup = new int[idOfFace.length];
     Arrays.setAll(faceGroup, f -> idOfFace[f] < 0 ? NONE : groupOfId[idOfFace[f]]);
@@ -179,14 +222,15 @@ public final class GroupProposer {
    * @param missing a face of every name
    * @return the new group of every name
    */
-  private Map<String, Integer> addMissing(Map<String, Integer> missing) {
+  private Map<String, Integer> addMissing(Map<String, Integer> missing, Map<String, Integer> numbers) {
     int[] colors = colorsFor(missing.size());
     Map<String, Integer> made = new HashMap<>();
     int next = nextNumber();
     for (Map.Entry<String, Integer> entry : missing.entrySet()) {
       int color = colors[made.size()];
       String name = shorten(entry.getKey());
-      groups.add(new Group(isMatchingOnly ? 1 : next++, name, color, List.of(), look(entry.getValue(), name, color)));
+      int number = isMatchingOnly ? 1 : numbers.containsKey(entry.getKey()) ? numbers.get(entry.getKey()) : next++;
+      groups.add(new Group(number, name, color, List.of(), look(entry.getValue(), name, color)));
       made.put(entry.getKey(), groups.size() - 1);
     }
     return made;

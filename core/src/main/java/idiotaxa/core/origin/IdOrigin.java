@@ -10,6 +10,8 @@ public enum IdOrigin {
   CLAIMS("claims"),
   VERTEX_COLORS("vertex-colors"),
   MATERIALS("materials"),
+  /** What the file says of every face: a whole number or a name. */
+  FACE_GROUPS("face-groups"),
   PARTS("parts"),
   PIECES("pieces"),
   TEXTURE("texture"),
@@ -30,7 +32,7 @@ public enum IdOrigin {
 
   /** The word as it is said in a sentence. */
   public String spoken() {
-    return word.replace("-colors", " colours");
+    return word.replace("colors", "colours").replace('-', ' ');
   }
 
   /**

@@ -13,6 +13,7 @@ public final class OriginChoices {
           IdOrigin.CLAIMS,
           IdOrigin.VERTEX_COLORS,
           IdOrigin.MATERIALS,
+          IdOrigin.FACE_GROUPS,
           IdOrigin.PARTS,
           IdOrigin.TEXTURE,
           IdOrigin.PIECES);
@@ -24,10 +25,11 @@ public final class OriginChoices {
    *
    * @param isClaimed whether any of its faces is
    * @param colors its vertex colours, whatever form they are told in
+   * @param faceGroups what its file says that faces belong to, a number or name each
    * @param hasTexture whether a texture can be read, for which it needs UVs
    */
   public record Brought(
-      boolean isClaimed, Set<String> colors, int materials, int parts, int pieces, boolean hasTexture) {}
+      boolean isClaimed, Set<String> colors, int materials, Set<String> faceGroups, int parts, int pieces, boolean hasTexture) {}
 
   /**
    * An origin of a bake.
@@ -69,6 +71,8 @@ public final class OriginChoices {
       case VERTEX_COLORS ->
           read.stream().flatMap(b -> b.colors().stream()).collect(Collectors.toSet()).size() > 1;
       case MATERIALS -> read.stream().mapToInt(Brought::materials).sum() > 1;
+      case FACE_GROUPS ->
+          read.stream().flatMap(b -> b.faceGroups().stream()).collect(Collectors.toSet()).size() > 1;
       case PARTS -> read.stream().mapToInt(Brought::parts).sum() > 1;
       // Several pieces of one part; of several parts the parts themselves tell more.
       case PIECES -> read.stream().mapToInt(Brought::pieces).sum() > 1;

@@ -34,6 +34,7 @@ public final class Origins {
       case CLAIMS, IMAGE -> false;
       case VERTEX_COLORS -> mesh.hasColors() && distinctColors(mesh, 2) > 1;
       case MATERIALS -> mesh.materials().size() > 1;
+      case FACE_GROUPS -> mesh.faceWords() != null && mesh.faceWords().words().size() > 1;
       case PARTS -> mesh.parts().size() > 1;
       case PIECES -> Pieces.of(mesh, Weld.of(mesh)).count() > 1;
       case TEXTURE ->
@@ -111,6 +112,15 @@ public final class Origins {
                   + best(mesh).word());
         }
         yield named(mesh, proposer(mesh, palette).fromMaterials(), palette);
+      }
+      case FACE_GROUPS -> {
+        if (mesh.faceWords() == null) {
+          throw new IllegalArgumentException(
+              "the model's file says nothing of single faces, and no list of them lies beside it; choose another origin,"
+                  + " for example "
+                  + best(mesh).word());
+        }
+        yield named(mesh, proposer(mesh, palette).fromFaceWords(), palette);
       }
       case PARTS ->
           named(mesh, proposer(mesh, palette).fromParts(), palette);

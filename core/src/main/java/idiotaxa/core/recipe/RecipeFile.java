@@ -101,9 +101,10 @@ public final class RecipeFile {
           case "part" -> ClaimRule.Kind.PART;
           case "material" -> ClaimRule.Kind.MATERIAL;
           case "color" -> ClaimRule.Kind.COLOR;
+          case "faceGroup" -> ClaimRule.Kind.FACE_GROUP;
           default ->
               throw new IllegalArgumentException(
-                  "when: one of part, material, color is expected, got \"" + f.text("when") + "\"");
+                  "when: one of part, material, color, faceGroup is expected, got \"" + f.text("when") + "\"");
         };
     int group = f.whole("group");
     if (palette.find(group).isEmpty()) {

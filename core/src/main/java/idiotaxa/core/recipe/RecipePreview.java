@@ -12,7 +12,6 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -97,7 +96,7 @@ public record RecipePreview(
         ClaimRule rule = recipe.rules().get(r).rule();
         rules.add(
             new RuleReach(
-                rule.kind().name().toLowerCase(Locale.ROOT),
+                rule.kind().word(),
                 rule.word(),
                 rule.words(),
                 rule.group(),

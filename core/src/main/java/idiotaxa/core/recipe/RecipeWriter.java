@@ -5,7 +5,6 @@ import idiotaxa.core.group.PaletteFile;
 import idiotaxa.core.mask.MaskPlanJson;
 import idiotaxa.core.template.TemplateJson;
 import java.util.List;
-import java.util.Locale;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -44,7 +43,7 @@ public final class RecipeWriter {
   }
 
   private static void write(RecipeRule rule, ObjectNode node) {
-    node.put("when", rule.rule().kind().name().toLowerCase(Locale.ROOT));
+    node.put("when", rule.rule().kind().word());
     node.put("is", rule.rule().word());
     if (rule.rule().kind() == ClaimRule.Kind.COLOR) {
       node.put("tolerance", rule.tolerance());

@@ -358,6 +358,7 @@ class OriginalFileTest {
     float[] numbers = accessors.floats(primitive.at("/attributes/_GROUP").asInt(), 1, "");
     int[] indices = accessors.indices(primitive.path("indices").asInt(), "");
     assertThat(Arrays.stream(indices).mapToDouble(i -> numbers[i])).containsExactly(3.0, 3.0, 3.0, 2.0, 2.0, 2.0);
+    assertThat(MeshFiles.read(FileBundle.beside(other)).faceWords().words()).containsExactly("3", "2");
     float[] own = accessors.floats(primitive.at("/attributes/_OWN").asInt(), 1, "");
     assertThat(Arrays.stream(indices).mapToDouble(i -> own[i])).containsExactly(9.0, 8.0, 7.0, 9.0, 7.0, 6.0);
   }

@@ -10,11 +10,11 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class OriginChoicesTest {
-  private static final Brought NOTHING = new Brought(false, Set.of(), 0, 1, 1, false);
-  private static final Brought COLORED = new Brought(false, Set.of("red", "blue"), 1, 1, 1, false);
-  private static final Brought OAK = new Brought(false, Set.of("red"), 1, 1, 1, false);
-  private static final Brought PARTS = new Brought(false, Set.of(), 1, 2, 2, false);
-  private static final Brought CLAIMED = new Brought(true, Set.of(), 1, 1, 1, false);
+  private static final Brought NOTHING = new Brought(false, Set.of(), 0, Set.of(), 1, 1, false);
+  private static final Brought COLORED = new Brought(false, Set.of("red", "blue"), 1, Set.of(), 1, 1, false);
+  private static final Brought OAK = new Brought(false, Set.of("red"), 1, Set.of(), 1, 1, false);
+  private static final Brought PARTS = new Brought(false, Set.of(), 1, Set.of(), 2, 2, false);
+  private static final Brought CLAIMED = new Brought(true, Set.of(), 1, Set.of(), 1, 1, false);
 
   private static List<IdOrigin> withData(Brought... read) {
     return OriginChoices.of(List.of(read)).stream().filter(Choice::hasData).map(Choice::origin).toList();
@@ -28,13 +28,13 @@ class OriginChoicesTest {
     assertThat(withData(COLORED)).containsExactly(IdOrigin.VERTEX_COLORS);
     assertThat(withData(PARTS)).containsExactly(IdOrigin.PARTS, IdOrigin.PIECES);
     assertThat(withData(CLAIMED)).containsExactly(IdOrigin.CLAIMS);
-    assertThat(withData(new Brought(false, Set.of(), 0, 1, 1, true))).containsExactly(IdOrigin.TEXTURE);
+    assertThat(withData(new Brought(false, Set.of(), 0, Set.of(), 1, 1, true))).containsExactly(IdOrigin.TEXTURE);
   }
 
   @Test
   void whatSeveralHaveIsCountedTogether() {
     assertThat(withData(OAK, OAK)).containsExactly(IdOrigin.MATERIALS, IdOrigin.PARTS, IdOrigin.PIECES);
-    assertThat(withData(OAK, new Brought(false, Set.of("blue"), 0, 0, 0, false)))
+    assertThat(withData(OAK, new Brought(false, Set.of("blue"), 0, Set.of(), 0, 0, false)))
         .containsExactly(IdOrigin.VERTEX_COLORS);
   }
 
@@ -46,6 +46,7 @@ class OriginChoicesTest {
             IdOrigin.CLAIMS,
             IdOrigin.VERTEX_COLORS,
             IdOrigin.MATERIALS,
+            IdOrigin.FACE_GROUPS,
             IdOrigin.PARTS,
             IdOrigin.TEXTURE,
             IdOrigin.PIECES);

@@ -76,10 +76,17 @@ public class BakeService {
       throw new ConflictException(
           refusals.stream().map(Finding::line).collect(Collectors.joining(" ")));
     }
-    return transaction.execute(status -> queue(assetId, settings));
+    return transaction.execute(status -> startChecked(assetId, settings));
   }
 
-  private long queue(long assetId, BakeSettings settings) {
+  /** What would keep a bake with these settings from being worth anything. */
+  public List<Finding> refusals(long assetId, BakeSettings settings) {
+    return preflight.refusals(assetId, settings);
+  }
+
+  /** The same for settings whose refusals the caller knows; within the caller's transaction. */
+  @Transactional
+  public long startChecked(long assetId, BakeSettings settings) {
     // Claims, groups and models are those of one moment.
     long lastEntry = journal.lock(assetId).entryId();
     assets.setBakeSettings(assetId, json.writeValueAsString(settings));

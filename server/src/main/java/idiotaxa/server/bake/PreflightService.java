@@ -177,7 +177,7 @@ public class PreflightService {
   /** How many groups an origin would make; 0 where it makes none by itself. */
   private static int proposed(IdOrigin origin, Mesh read) {
     return switch (origin) {
-      case VERTEX_COLORS, MATERIALS, PARTS -> Origins.read(read, origin, List.of()).groups().size();
+      case VERTEX_COLORS, MATERIALS, FACE_GROUPS, PARTS -> Origins.read(read, origin, List.of()).groups().size();
       case CLAIMS, PIECES, TEXTURE, IMAGE -> 0;
     };
   }

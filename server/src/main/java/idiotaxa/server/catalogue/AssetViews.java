@@ -10,6 +10,7 @@ import idiotaxa.server.bringin.RevisionViews;
 import idiotaxa.server.group.GroupViews;
 import idiotaxa.server.handoff.HandoffViews;
 import idiotaxa.server.journal.JournalStore;
+import idiotaxa.server.kept.KeptViews;
 import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.palette.PaletteService;
 import idiotaxa.server.recipe.RecipeService;
@@ -27,6 +28,7 @@ public class AssetViews {
   private final JournalStore journal;
   private final BakeViews bakes;
   private final HandoffViews handoffs;
+  private final KeptViews kept;
   private final PaletteService palettes;
   private final MaskService masks;
   private final RecipeService recipes;
@@ -38,6 +40,7 @@ public class AssetViews {
       JournalStore journal,
       BakeViews bakes,
       HandoffViews handoffs,
+      KeptViews kept,
       PaletteService palettes,
       MaskService masks,
       RecipeService recipes,
@@ -47,6 +50,7 @@ public class AssetViews {
     this.journal = journal;
     this.bakes = bakes;
     this.handoffs = handoffs;
+    this.kept = kept;
     this.palettes = palettes;
     this.masks = masks;
     this.recipes = recipes;
@@ -63,6 +67,7 @@ public class AssetViews {
    * @param template key of the template that its hand-offs use, null for the first of the ready ones
    * @param bakeSettings what the next bake would be made with, null until something was chosen
    * @param recipe that was applied last, null for none
+   * @param kept the package that is kept up to date, null for none
    * @param proposedOrigin what the next bake would best read, where nothing was chosen yet
    * @param open how many things need a look at each station
    * @param maskState names the present state of its masks, 0 for the beginning
@@ -86,6 +91,7 @@ public class AssetViews {
       List<HistoryEntry> history,
       List<BakeViews.BakeView> bakes,
       List<HandoffViews.HandoffView> handoffs,
+      KeptViews.KeptView kept,
       OriginChoices.Proposed proposedOrigin,
       StationFindings open) {}
 
@@ -124,6 +130,7 @@ public class AssetViews {
             .toList(),
         baked,
         handedOff,
+        kept.of(id).orElse(null),
         BroughtOrigins.proposed(models),
         StationFindings.of(models, groupsNow, baked, handedOff));
   }

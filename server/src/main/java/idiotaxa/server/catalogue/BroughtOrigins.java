@@ -44,6 +44,7 @@ final class BroughtOrigins {
         revision.claimedShare() > 0,
         read.vertexColors().stream().map(ModelInspection.ColorInfo::color).collect(Collectors.toSet()),
         read.materials().size(),
+        read.faceGroups().stream().map(ModelInspection.FaceGroupInfo::name).collect(Collectors.toSet()),
         read.parts().size(),
         read.pieces(),
         read.hasUvs() && !read.textures().isEmpty());

@@ -67,6 +67,10 @@ class ChangeStampStore {
           IFNULL(h.delivered_to, '-'), j.state, j.doing, j.share, IFNULL(j.problem, '-')))
         FROM handoff h JOIN job j ON j.kind = 'pack-handoff' AND j.subject_id = h.id WHERE h.asset_id IN ({0})
       UNION ALL
+      SELECT k.asset_id, CRC32(CONCAT_WS('|', 'kept', k.folder, IFNULL(k.seen_stamp, '-'), IFNULL(k.asked_stamp, '-'),
+          IFNULL(k.bake_id, '-'), IFNULL(k.handoff_id, '-'), IFNULL(k.problem, '-'), IFNULL(k.written_id, '-'), IFNULL(k.written_at, '-')))
+        FROM kept_package k WHERE k.asset_id IN ({0})
+      UNION ALL
       SELECT p.asset_id, CRC32(CONCAT_WS('|', 'picture', p.id, p.version, p.name, p.place_x, p.place_y, p.width))
         FROM reference_picture p WHERE p.asset_id IN ({0})
       """;

@@ -89,6 +89,12 @@ class ManyController {
     return many.bake(chosen.assetIds());
   }
 
+  /** Keeps the packages of many assets up to date from now on, each by its own settings and template. */
+  @PostMapping("/kept")
+  List<ManyService.Done> keepUpToDate(@RequestBody Assets chosen) {
+    return many.keepUpToDate(chosen.assetIds());
+  }
+
   /** Makes packages of many assets, each by its template. */
   @PostMapping("/hand-offs")
   @ResponseStatus(HttpStatus.ACCEPTED)

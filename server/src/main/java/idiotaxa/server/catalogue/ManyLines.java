@@ -6,8 +6,10 @@ import idiotaxa.server.bake.BakeViews;
 import idiotaxa.server.bringin.RevisionViews;
 import idiotaxa.server.handoff.HandoffViews;
 import idiotaxa.server.job.JobState;
+import idiotaxa.server.kept.KeptViews;
 import idiotaxa.server.people.Access;
 import idiotaxa.server.recipe.RecipeService;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -42,6 +44,7 @@ class ManyLines {
    * @param reused sheets of the last bake that were taken from an earlier one, of {@code sheets}
    * @param handoff state of the last one: {@code none}, {@code running}, {@code done}, {@code failed}, or
    *     {@code old} when something was baked since
+   * @param kept state of the package that is kept up to date, {@code none} where none is
    * @param needs why it needs a look, the weightiest first; none when it is done
    */
   record Line(
@@ -61,6 +64,7 @@ class ManyLines {
       int reused,
       String handoff,
       String packageName,
+      @Schema(allowableValues = {"none", KeptViews.TRUE, KeptViews.WAITING, KeptViews.BAKING, KeptViews.WRITING, KeptViews.HELD}) String kept,
       List<String> needs) {}
 
   /**
@@ -124,7 +128,9 @@ class ManyLines {
         needs,
         asset.recipe() != null && asset.recipe().version() < asset.recipe().newest(),
         "a newer recipe");
-    add(needs, handoffState.equals("old"), "package older than the bake");
+    boolean isHeld = asset.kept() != null && asset.kept().state().equals(KeptViews.HELD);
+    add(needs, isHeld, "the folder is held back");
+    add(needs, handoffState.equals("old") && asset.kept() == null, "package older than the bake");
     return new Line(
         asset.id(),
         asset.name(),
@@ -142,6 +148,7 @@ class ManyLines {
         bake == null ? 0 : (int) bake.sheets().stream().filter(BakeViews.SheetView::isReused).count(),
         handoffState,
         handoff == null ? "" : handoff.fileName(),
+        asset.kept() == null ? "none" : asset.kept().state(),
         needs);
   }
 
@@ -161,6 +168,7 @@ class ManyLines {
             "surface without group",
             "texels missed or in conflict",
             "no target",
+            "the folder is held back",
             "the package failed",
             "the bake failed",
             "a model was refused");

@@ -16,6 +16,7 @@ import idiotaxa.server.bake.RecipeSettings;
 import idiotaxa.server.bringin.ImportService;
 import idiotaxa.server.handoff.HandoffService;
 import idiotaxa.server.handoff.TemplateService;
+import idiotaxa.server.kept.KeptService;
 import idiotaxa.server.known.KnownService;
 import idiotaxa.server.palette.PaletteUse;
 import idiotaxa.server.recipe.RecipeUse;
@@ -43,6 +44,7 @@ class ManyService {
   private final PaletteUse palettes;
   private final RecipeUse recipes;
   private final KnownService known;
+  private final KeptService kept;
   private final BakeService bakes;
   private final HandoffService handoffs;
   private final TemplateService templates;
@@ -58,6 +60,7 @@ class ManyService {
       PaletteUse palettes,
       RecipeUse recipes,
       KnownService known,
+      KeptService kept,
       BakeService bakes,
       HandoffService handoffs,
       TemplateService templates,
@@ -72,6 +75,7 @@ class ManyService {
     this.palettes = palettes;
     this.recipes = recipes;
     this.known = known;
+    this.kept = kept;
     this.bakes = bakes;
     this.handoffs = handoffs;
     this.templates = templates;
@@ -220,6 +224,16 @@ class ManyService {
             throw new ConflictException("Nothing is baked yet; bake first, then hand off.");
           }
           handoffs.start(asset.bakes().get(0).id(), templates.of(asset.template()));
+          return List.of();
+        });
+  }
+
+  /** Keeps the package of every asset up to date from now on. */
+  List<Done> keepUpToDate(List<Long> ids) {
+    return each(
+        ids,
+        id -> {
+          kept.keep(id);
           return List.of();
         });
   }

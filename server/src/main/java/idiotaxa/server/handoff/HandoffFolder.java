@@ -26,8 +26,10 @@ import org.springframework.stereotype.Service;
  * is unpacked beside under a name that begins with a dot, then renamed.
  */
 @Service
-class HandoffFolder {
-  private static final String UNDER_WAY = ".coming-";
+public class HandoffFolder {
+  /** Begins the names of what is not there yet; what is left of it is swept. */
+  public static final String UNDER_WAY = ".coming-";
+
   private static final Duration ABANDONED = Duration.ofHours(1);
 
   private final Optional<Path> folder;
@@ -35,7 +37,7 @@ class HandoffFolder {
   private final HandoffStore store;
 
   HandoffFolder(IdiotaxaProperties properties, HandoffService handoffs, HandoffStore store) {
-    folder = Optional.ofNullable(properties.handoffFolder()).filter(f -> !f.toString().isBlank());
+    folder = properties.watchedFolder();
     this.handoffs = handoffs;
     this.store = store;
   }
@@ -108,7 +110,7 @@ class HandoffFolder {
   }
 
   /** What a process that died left behind; what another one is unpacking now is younger. */
-  private static void sweep(Path into) throws IOException {
+  public static void sweep(Path into) throws IOException {
     List<Path> left;
     try (Stream<Path> all = Files.list(into)) {
       left = all.filter(p -> p.getFileName().toString().startsWith(UNDER_WAY)).toList();

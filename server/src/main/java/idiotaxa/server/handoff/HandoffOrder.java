@@ -10,14 +10,19 @@ import tools.jackson.databind.json.JsonMapper;
 /**
  * What a package was asked to be: everything that could be renamed or changed later, so that it can be made
  * again byte for byte. Bake, claims and masks are kept by themselves.
+ *
+ * @param isByItself whether nobody asked for it but the folder that is kept up to date
  */
-record HandoffOrder(String asset, String revision, Palette palette, Template template) {
+record HandoffOrder(String asset, String revision, Palette palette, Template template, boolean isByItself) {
   private static final JsonMapper JSON = JsonMapper.builder().build();
 
   String write() {
     var root = JSON.createObjectNode().put("asset", asset).put("revision", revision);
     root.set("palette", JSON.readTree(PaletteFile.write(palette)));
     root.set("template", TemplateJson.node(template));
+    if (isByItself) {
+      root.put("isByItself", true);
+    }
     return JSON.writeValueAsString(root);
   }
 
@@ -34,6 +39,7 @@ record HandoffOrder(String asset, String revision, Palette palette, Template tem
         root.get("asset").asString(),
         root.get("revision").asString(),
         PaletteFile.read(root.get("palette").toString()),
-        TemplateJson.parse(root.get("template").toString()));
+        TemplateJson.parse(root.get("template").toString()),
+        root.path("isByItself").asBoolean(false));
   }
 }

@@ -6,6 +6,7 @@ import idiotaxa.server.bake.BakeSettings;
 import idiotaxa.server.job.JobKind;
 import idiotaxa.core.file.FileNames;
 import idiotaxa.core.handoff.HandoffOutputs;
+import idiotaxa.core.handoff.HandoffWriter.WrittenFile;
 import idiotaxa.core.handoff.PlannedFile;
 import idiotaxa.core.template.Template;
 import idiotaxa.server.asset.AssetStore;
@@ -23,6 +24,7 @@ import idiotaxa.server.mask.MaskService;
 import idiotaxa.server.mask.MaskSheets;
 import idiotaxa.server.web.ConflictException;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -94,13 +96,28 @@ public class HandoffService {
     return new FinishedPackage(row.fileName(), files.file(row.blobId()));
   }
 
+  /**
+   * What a package holds.
+   *
+   * @param createdAt UTC
+   */
+  public record Packed(List<WrittenFile> files, LocalDateTime createdAt) {}
+
+  /** Empty where it is not made, or gone. */
+  public Optional<Packed> packed(long handoffId) {
+    return handoffs
+        .find(handoffId)
+        .filter(row -> row.files() != null)
+        .map(row -> new Packed(PackedFiles.read(row.files()), row.createdAt()));
+  }
+
   /** The exact list of files that a template makes of a bake, and why it may not be written. */
   public record HandoffPlan(
       List<PlannedFile> files, List<Template.Problem> problems, List<Template.Problem> notes) {}
 
   public HandoffPlan plan(long bakeId, Template template) {
     BakeRow bake = bakes.get(bakeId);
-    HandoffOutputs outputs = outputs(bake, order(bake, template));
+    HandoffOutputs outputs = outputs(bake, order(bake, template, false));
     return new HandoffPlan(outputs.plan(), outputs.problems(), outputs.notes());
   }
 
@@ -119,17 +136,29 @@ public class HandoffService {
         order.template());
   }
 
-  private HandoffOrder order(BakeRow bake, Template template) {
+  private HandoffOrder order(BakeRow bake, Template template, boolean isByItself) {
     String asset = assetName(bake);
     return new HandoffOrder(
         asset,
         revisions.get(bake.targetId()).label(),
         groups.paletteOf(bake, asset),
-        template);
+        template,
+        isByItself);
   }
 
+  /** Makes a package that somebody asked for. */
   @Transactional
   public long start(long bakeId, Template template) {
+    return start(bakeId, template, false);
+  }
+
+  /** Makes one for the folder that is kept up to date: nobody says of it that it is well sorted. */
+  @Transactional
+  public long startByItself(long bakeId, Template template) {
+    return start(bakeId, template, true);
+  }
+
+  private long start(long bakeId, Template template, boolean isByItself) {
     BakeRow bake = bakes.get(bakeId);
     // The lock that the trash takes: a bake is put there or a package is made of it, not both.
     assets.lock(bake.assetId());
@@ -150,7 +179,7 @@ public class HandoffService {
           gaps.stream().map(MaskPlan.Gap::text).collect(Collectors.joining(" "))
               + " Mend it on Masks, then hand off.");
     }
-    HandoffOrder order = order(bake, template);
+    HandoffOrder order = order(bake, template, isByItself);
     List<Template.Problem> problems = outputs(bake, order).problems();
     if (!problems.isEmpty()) {
       throw new IllegalArgumentException(

@@ -151,8 +151,10 @@ class PackWork implements JobWork {
     run.finish(
         () -> {
           handoffs.setPackage(row.id(), stored.id(), PackedFiles.write(written), PackedFiles.words(written, before));
-          // What is handed off is meant to be right: others learn from it.
-          learning.learn(row.assetId());
+          // What somebody hands off is meant to be right: others learn from it.
+          if (!HandoffOrder.read(row.order()).isByItself()) {
+            learning.learn(row.assetId());
+          }
         });
   }
 

@@ -1,6 +1,6 @@
 package idiotaxa.server.job;
 
-import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.task.Priority;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import idiotaxa.server.people.CurrentPerson;
@@ -9,6 +9,8 @@ import java.time.Clock;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
  * Queues work in the job engine's table; the number of the thing to work on names the instance. It is
@@ -23,13 +25,13 @@ public class JobQueue {
 
   private final JobStore jobs;
   private final CurrentPerson people;
-  private final SchedulerClient scheduler;
+  private final Scheduler scheduler;
   private final Clock clock;
 
   /**
    * @param scheduler lazy, because the engine's tasks need the work that needs this queue
    */
-  JobQueue(JobStore jobs, CurrentPerson people, @Lazy SchedulerClient scheduler, Clock clock) {
+  JobQueue(JobStore jobs, CurrentPerson people, @Lazy Scheduler scheduler, Clock clock) {
     this.people = people;
     this.jobs = jobs;
     this.scheduler = scheduler;
@@ -79,5 +81,15 @@ public class JobQueue {
             .priority(kind.isWaitedFor() ? Priority.HIGH : Priority.LOW)
             .build();
     scheduler.scheduleIfNotExists(instance, clock.instant());
+    if (TransactionSynchronizationManager.isSynchronizationActive()) {
+      TransactionSynchronizationManager.registerSynchronization(
+          new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+              // The engine looked when it was told, before anything of it could be seen; its next look by itself is a second off.
+              scheduler.triggerCheckForDueExecutions();
+            }
+          });
+    }
   }
 }

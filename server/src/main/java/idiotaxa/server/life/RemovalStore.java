@@ -51,6 +51,23 @@ class RemovalStore {
     db.deleteFrom(HANDOFF).where(which).execute();
   }
 
+  /** Whether somebody put it into the hand-off folder or sent it to the receiver. */
+  boolean wasSent(long handoffId) {
+    return db.fetchExists(
+        HANDOFF,
+        HANDOFF.ID.eq(handoffId),
+        HANDOFF.DELIVERED_TO.isNotNull().or(HANDOFF.RECEIPT.isNotNull()).or(HANDOFF.RECEIVER_PROBLEM.isNotNull()));
+  }
+
+  long bakeOf(long handoffId) {
+    return db.select(HANDOFF.BAKE_ID).from(HANDOFF).where(HANDOFF.ID.eq(handoffId)).fetchSingle(HANDOFF.BAKE_ID);
+  }
+
+  /** In the trash or not. */
+  boolean hasPackages(long bakeId) {
+    return db.fetchExists(HANDOFF, HANDOFF.BAKE_ID.eq(bakeId));
+  }
+
   /** With the packages of it. */
   void bake(long id) {
     handoffs(HANDOFF.BAKE_ID.eq(id));

@@ -13,7 +13,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Puts things into the trash, takes them back, and removes them for good. */
 @Service
-class TrashService {
+public class TrashService {
   private static final int MOST_SHOWN = 1000;
   private static final String REMOVED = "This model was removed for good: its files are gone. Bring the model in again.";
 
@@ -137,6 +137,37 @@ class TrashService {
     boolean isOverdue = since != null && since.isBefore(LocalDateTime.now(clock).minus(properties.trashTime()));
     if (isOverdue && !isHeld(kind, id)) {
       removeLocked(kind, id);
+    }
+  }
+
+  /**
+   * Removes a package that another took the place of, with its bake where nothing else was made of that; neither lies in the
+   * trash. What was sent or put into the hand-off folder by somebody stays.
+   */
+  @Transactional
+  public void removeReplaced(long handoffId) {
+    TrashStore.Thing thing = trash.find(TrashKind.PACKAGE, handoffId).orElse(null);
+    if (thing == null) {
+      return;
+    }
+    assets.lock(thing.assetId());
+    if (!trash.isBusy(TrashKind.PACKAGE, handoffId) && !removals.wasSent(handoffId)) {
+      long bake = removals.bakeOf(handoffId);
+      removals.handoff(handoffId);
+      removeUnused(bake);
+    }
+  }
+
+  /** Removes a bake that is not wanted any more, unless it is still worked on or something was made of it. */
+  @Transactional
+  public void removeUnused(long bakeId) {
+    TrashStore.Thing thing = trash.find(TrashKind.BAKE, bakeId).orElse(null);
+    if (thing == null) {
+      return;
+    }
+    assets.lock(thing.assetId());
+    if (!trash.isBusy(TrashKind.BAKE, bakeId) && !removals.hasPackages(bakeId)) {
+      removals.bake(bakeId);
     }
   }
 

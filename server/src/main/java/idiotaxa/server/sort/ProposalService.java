@@ -67,13 +67,13 @@ public class ProposalService {
       int newGroups,
       double tolerance) {}
 
-  /** Of the target and all sources; colours before materials before parts, sources before the target. */
+  /** Of the target and all sources; colours before materials before face groups before parts, sources before the target. */
   public List<Offer> offers(long assetId) {
     List<RevisionStore.RevisionRow> models =
         new ArrayList<>(revisions.currentSources(assetId));
     revisions.currentTarget(assetId).ifPresent(models::add);
     List<Offer> offers = new ArrayList<>();
-    for (IdOrigin from : List.of(IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.PARTS)) {
+    for (IdOrigin from : List.of(IdOrigin.VERTEX_COLORS, IdOrigin.MATERIALS, IdOrigin.FACE_GROUPS, IdOrigin.PARTS)) {
       for (RevisionStore.RevisionRow model : models) {
         if (Origins.hasData(meshes.get(model.id()).mesh(), from)) {
           offer(assetId, model, from).ifPresent(offers::add);
@@ -108,7 +108,7 @@ public class ProposalService {
   /**
    * Groups that a revision's own data suggests.
    *
-   * @param from {@code materials}, {@code vertex-colors} or {@code parts}
+   * @param from {@code materials}, {@code vertex-colors}, {@code face-groups} or {@code parts}
    * @param tolerance 8-bit RGB distance within which vertex colours are one; null for the usual one
    */
   public GroupProposal propose(long assetId, long revisionId, String from, Double tolerance) {
@@ -117,12 +117,13 @@ public class ProposalService {
     GroupProposer proposer = new GroupProposer(mesh, present, SheetImages.BACKGROUND);
     return switch (IdOrigin.parse(from)) {
       case MATERIALS -> proposer.fromMaterials();
+      case FACE_GROUPS -> proposer.fromFaceWords();
       case PARTS -> proposer.fromParts();
       case VERTEX_COLORS ->
           proposer.fromVertexColors(tolerance == null ? Origins.COLOR_TOLERANCE : tolerance);
       default ->
           throw new IllegalArgumentException(
-              "from: groups are proposed from materials, vertex-colors or parts, not from " + from + ".");
+              "from: groups are proposed from materials, vertex-colors, face-groups or parts, not from " + from + ".");
     };
   }
 
@@ -150,7 +151,7 @@ public class ProposalService {
       throw new ConflictException("The model has no " + from + " to propose groups from.");
     }
     long filled = added.stream().mapToInt(ClaimRule::group).distinct().count();
-    String origin = from.replace("vertex-colors", "vertex colours");
+    String origin = IdOrigin.parse(from).spoken();
     String words = "proposal from " + origin + " → " + filled + " groups, rules";
     return rules.add(assetId, revisionId, words, added);
   }

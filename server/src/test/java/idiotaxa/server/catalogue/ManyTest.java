@@ -108,6 +108,11 @@ class ManyTest {
     JsonNode again = waitForLine(first, "bake", "done");
     assertThat(again.get("reused").asInt()).isEqualTo(again.get("sheets").asInt());
     assertThat(again.get("needs").toString()).contains("package older than the bake");
+    // What is kept up to date is told instead, and needs nothing while it is true.
+    assertThat(api.post("/api/many/kept", "{\"assetIds\": [%d]}".formatted(first)).get(0).get("problem").isNull()).isTrue();
+    assertThat(waitForLine(first, "kept", "true").get("needs").toString()).doesNotContain("package");
+    api.send("DELETE", "/api/assets/" + first + "/handoffs/kept", "");
+    assertThat(lineOf(first).get("kept").asString()).isEqualTo("none");
     // A newer recipe is pointed at; what needs a look comes first.
     api.post("/api/recipes", recipe.replace("\"size\": 64", "\"size\": 128"));
     assertThat(lineOf(first).get("needs").toString()).contains("a newer recipe");

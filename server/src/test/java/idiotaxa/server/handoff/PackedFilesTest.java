@@ -44,13 +44,16 @@ class PackedFilesTest {
 
   @Test
   void anOrderComesBackAsItWasAndAnOldOneIsASentence() {
-    HandoffOrder order =
-        new HandoffOrder(
-            "灯台",
-            "B",
-            new Palette("p", List.of(Group.of(7, "brass", 0xC08040))),
-            ReadyTemplates.all().get(4));
-    assertThat(HandoffOrder.read(order.write())).isEqualTo(order);
+    for (boolean isByItself : new boolean[] {true, false}) {
+      HandoffOrder order =
+          new HandoffOrder(
+              "灯台",
+              "B",
+              new Palette("p", List.of(Group.of(7, "brass", 0xC08040))),
+              ReadyTemplates.all().get(4),
+              isByItself);
+      assertThat(HandoffOrder.read(order.write())).isEqualTo(order);
+    }
     assertThatThrownBy(() -> HandoffOrder.read("{\"hasMasks\": true, \"hasUnpadded\": true}"))
         .hasMessageContaining("before there were templates");
   }

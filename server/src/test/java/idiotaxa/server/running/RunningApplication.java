@@ -3,6 +3,7 @@ package idiotaxa.server.running;
 import com.github.kagkarlsson.scheduler.Scheduler;
 import idiotaxa.receiver.ReceiverServer;
 import idiotaxa.server.IdiotaxaApplication;
+import idiotaxa.server.IdiotaxaProperties;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -106,7 +107,9 @@ public final class RunningApplication {
    */
   public static synchronized RunningApplication anotherOnTheSameDatabase() {
     if (another == null) {
-      another = new RunningApplication(false);
+      // As in a studio, both put packages into one folder.
+      Path folder = start(false).bean(IdiotaxaProperties.class).watchedFolder().orElseThrow();
+      another = new RunningApplication(false, databaseUrl(), "--idiotaxa.handoff-folder=" + folder);
       another.bean(Scheduler.class).pause();
     }
     return another;

@@ -140,6 +140,8 @@ onBeforeUnmount(() => {
 
 .name {
   align-self: center;
+  flex-shrink: 1;
+  min-width: 90px;
   max-width: 260px;
   padding-left: 18px;
   border-left: 1px solid var(--rule-strong);
@@ -152,6 +154,8 @@ onBeforeUnmount(() => {
 
 .others {
   align-self: center;
+  flex-shrink: 1;
+  min-width: 40px;
   max-width: 220px;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -160,6 +164,8 @@ onBeforeUnmount(() => {
 
 .kept {
   align-self: center;
+  flex-shrink: 1;
+  min-width: 90px;
   max-width: 190px;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -173,6 +179,8 @@ onBeforeUnmount(() => {
 
 .undo {
   align-self: center;
+  flex-shrink: 1;
+  min-width: 50px;
   max-width: 230px;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -26,12 +26,22 @@ import QueueLine from '@/shell/queue-line.vue'
 .bar {
   display: flex;
   align-items: stretch;
-  flex-wrap: wrap;
   gap: 0 18px;
   min-height: 48px;
   padding: 0 16px;
   background: var(--paper);
   border-bottom: 1px solid var(--ink);
+}
+
+/* What comes and goes here makes words shorter: a second row would move the page under the pointer. */
+.bar > * {
+  flex-shrink: 0;
+}
+
+@media (max-width: 1180px) {
+  .bar {
+    flex-wrap: wrap;
+  }
 }
 
 .brand {

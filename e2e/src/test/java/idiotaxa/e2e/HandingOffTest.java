@@ -6,18 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
-import idiotaxa.server.IdiotaxaProperties;
 import idiotaxa.server.running.ApiClient;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.zip.ZipEntry;
@@ -210,47 +206,5 @@ class HandingOffTest extends OnTheDemo {
       page.waitForTimeout(100);
     }
     assertThat(middleOfTheTank()).isNotEqualTo(color);
-  }
-
-  /** From a key press on the stage to the file that a tool watches, without anything else being pressed. */
-  @Test
-  void whatIsSortedIsInTheFolderByItself() throws IOException {
-    artist.text(ASSET).click();
-    artist.goTo("Hand off");
-    page.getByText("Keep the folder up to date").click();
-    Locator kept = page.getByLabel("Kept up to date");
-    assertThat(kept).containsText("true since", patiently());
-    Path folder =
-        application.bean(IdiotaxaProperties.class).watchedFolder().orElseThrow().resolve(kept.locator(".folder").textContent().strip());
-    List<Integer> before = maps(folder);
-    artist.goTo("Sort");
-    artist.waitForStage();
-    Locator state = page.locator("a.kept");
-    assertThat(state).containsText("Folder true since");
-    artist.clickStage(0.5, 0.5);
-    page.keyboard().press("9");
-    assertThat(state).not().containsText("true since", new LocatorAssertions.ContainsTextOptions().setTimeout(10_000));
-    assertThat(state).containsText("Folder true since", patiently());
-    assertThat(maps(folder)).isNotEqualTo(before);
-    page.keyboard().press("Control+z");
-    assertThat(state).not().containsText("true since", new LocatorAssertions.ContainsTextOptions().setTimeout(10_000));
-    assertThat(state).containsText("Folder true since", patiently());
-    assertThat(maps(folder)).isEqualTo(before);
-    artist.goTo("Hand off");
-    page.getByText("Keep the folder up to date").click();
-    assertThat(state).hasCount(0);
-    assertThat(browser.complaints()).isEmpty();
-  }
-
-  private static List<Integer> maps(Path folder) throws IOException {
-    List<Integer> read = new ArrayList<>();
-    for (String sheet : List.of("1001", "1002")) {
-      read.add(Arrays.hashCode(Files.readAllBytes(folder.resolve("Storm-lantern_" + sheet + "_id.png"))));
-    }
-    return read;
-  }
-
-  private static LocatorAssertions.ContainsTextOptions patiently() {
-    return new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
   }
 }

@@ -25,18 +25,25 @@ public final class PackageCheck {
 
   private final PackageFiles files;
   private final PackageImages images;
+  private final LatestMaps latest;
   private final List<String> problems = new ArrayList<>();
 
-  private PackageCheck(PackageFiles files) {
+  private PackageCheck(PackageFiles files, LatestMaps latest) {
     this.files = files;
+    this.latest = latest;
     images = new PackageImages(files);
   }
 
   /** Reads the zip to its end and answers; a package that cannot be read is a refusal, no exception. */
   public static Receipt of(InputStream zip) throws IOException {
+    return of(zip, new LatestMaps());
+  }
+
+  /** The same, with the place that holds the maps of what was accepted. */
+  static Receipt of(InputStream zip, LatestMaps latest) throws IOException {
     Path folder = Files.createTempDirectory("idiotaxa-receiver");
     try {
-      return new PackageCheck(PackageFiles.unpack(zip, folder)).run();
+      return new PackageCheck(PackageFiles.unpack(zip, folder), latest).run();
     } catch (PackageException e) {
       return Receipt.refused(List.of(e.getMessage()));
     } finally {
@@ -76,6 +83,9 @@ public final class PackageCheck {
       for (JsonNode mesh : manifest.path("meshes")) {
         meshes.add(check.check(mesh, files.path(mesh.path("file").asString())));
       }
+    }
+    if (problems.isEmpty()) {
+      latest.take(manifest, files);
     }
     return new Receipt(
         problems.isEmpty(),

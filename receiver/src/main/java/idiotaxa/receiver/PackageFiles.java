@@ -88,4 +88,12 @@ final class PackageFiles {
   Path path(String name) {
     return folder.resolve(name);
   }
+
+  long size(String name) throws IOException {
+    return Files.size(path(name));
+  }
+
+  byte[] bytes(String name) throws IOException {
+    return Files.readAllBytes(path(name));
+  }
 }

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
@@ -227,5 +228,23 @@ class PackageCheckTest {
     assertThat(noZip.problems().get(0)).contains("no zip");
     files.put("manifest.json", "{}".getBytes());
     assertThat(send().problems()).isNotEmpty().allMatch(p -> p.startsWith("manifest.json"));
+  }
+
+  @Test
+  void theMapsOfTheLastTwoThatWereAcceptedAreHeld() throws Exception {
+    LatestMaps latest = new LatestMaps();
+    addImages(2);
+    addManifest();
+    PackageCheck.of(new ByteArrayInputStream(zipped(files)), latest);
+    assertThat(latest.summary()).isEqualTo(new LatestMaps.Summary(1, "a", List.of("1001")));
+    assertThat(latest.image(1, "1001")).contains(files.get("a_1001_id.png"));
+    assertThat(latest.image(1, "1002")).isEmpty();
+    PackageCheck.of(new ByteArrayInputStream(zipped(files)), latest);
+    assertThat(latest.image(1, "1001")).isPresent();
+    PackageCheck.of(new ByteArrayInputStream(zipped(files)), latest);
+    assertThat(latest.image(1, "1001")).isEmpty();
+    files.put("masks/red.png", new byte[] {1});
+    PackageCheck.of(new ByteArrayInputStream(zipped(files)), latest);
+    assertThat(latest.summary().number()).as("what was refused is not shown").isEqualTo(3);
   }
 }

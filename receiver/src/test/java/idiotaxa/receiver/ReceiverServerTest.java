@@ -23,11 +23,15 @@ class ReceiverServerTest {
     receiver.close();
   }
 
-  /** The status of a request that is written by hand: clients choose some headers themselves. */
   private int send(String method, String... headers) throws IOException {
+    return ask(method, "/packages", headers);
+  }
+
+  /** The status of a request that is written by hand: clients choose some headers themselves. */
+  private int ask(String method, String path, String... headers) throws IOException {
     try (Socket socket = new Socket("127.0.0.1", receiver.port())) {
       String request =
-          method + " /packages HTTP/1.1\r\nContent-Length: 3\r\nConnection: close\r\n"
+          method + " " + path + " HTTP/1.1\r\nContent-Length: 3\r\nConnection: close\r\n"
               + String.join("\r\n", headers)
               + "\r\n\r\nzip";
       socket.getOutputStream().write(request.getBytes(StandardCharsets.US_ASCII));
@@ -50,5 +54,16 @@ class ReceiverServerTest {
     assertThat(send("POST", "Host: 127.0.0.1.example")).isEqualTo(403);
     assertThat(send("POST", "Host: localhost", "Origin: http://elsewhere.example")).isEqualTo(403);
     assertThat(send("POST", "Host: localhost", "Sec-Fetch-Site: same-site")).isEqualTo(403);
+  }
+
+  @Test
+  void mapsAreReadOnLoopbackNamesByGet() throws IOException {
+    assertThat(ask("GET", "/", "Host: localhost")).isEqualTo(200);
+    assertThat(ask("GET", "/latest", "Host: localhost", "Sec-Fetch-Site: same-origin")).isEqualTo(200);
+    assertThat(ask("GET", "/maps/0/1001", "Host: localhost")).isEqualTo(404);
+    assertThat(ask("GET", "/maps/99999999999999999999/1001", "Host: localhost")).isEqualTo(404);
+    assertThat(ask("GET", "/../pom.xml", "Host: localhost")).isEqualTo(404);
+    assertThat(ask("POST", "/", "Host: localhost")).isEqualTo(405);
+    assertThat(ask("GET", "/latest", "Host: rebound.example")).isEqualTo(403);
   }
 }

@@ -25,6 +25,9 @@ final class UvLayout {
   static List<Rect> of(List<Patch> patches) {
     double low = 0;
     double high = 1;
+    while (place(patches, high) != null) {
+      high *= 2;
+    }
     for (int round = 0; round < 40; round++) {
       double middle = (low + high) / 2;
       if (place(patches, middle) != null) {

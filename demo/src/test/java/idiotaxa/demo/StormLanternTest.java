@@ -1,5 +1,9 @@
 package idiotaxa.demo;
 
+import idiotaxa.core.bake.PreparedBake;
+import idiotaxa.core.bake.SheetSettings;
+import idiotaxa.core.origin.IdOrigin;
+import idiotaxa.core.origin.Origins;
 import idiotaxa.core.work.Progress;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -31,6 +35,16 @@ class StormLanternTest {
     for (Sheet sheet : sheets) {
       int[] groups = new int[LANTERN.faceCount()];
       assertThat(UvOverlaps.of(LANTERN, sheet, 2048, groups).overlapping()).isZero();
+    }
+  }
+
+  /** What is baked from it is looked at: in pictures, in the first minutes, in a tool. */
+  @Test
+  void sheetsAreFilled() {
+    PreparedBake bake = PreparedBake.fromTarget(LANTERN, Origins.read(LANTERN, IdOrigin.PARTS, List.of()));
+    for (Sheet sheet : SheetLayout.fitting(LANTERN).divide(LANTERN)) {
+      double covered = bake.bake(sheet, new SheetSettings(512, 512, 1, false, 1), Progress.NONE).report().coveredShare();
+      assertThat(covered).as("covered share of " + sheet.name()).isGreaterThan(0.45);
     }
   }
 

@@ -356,10 +356,12 @@ class WatchCommandTest {
   void whatIsBrokenOrTakenAwayLeavesTheMapsAsTheyWere() throws Exception {
     Files.write(in.resolve("bell.glb"), glb(BellFloat.target()));
     try (Watching watching = new Watching()) {
-      waitFor(() -> watching.lines("bell", "baked") == 1);
+      waitFor(() -> watching.lines("true since", ":") == 1);
+      assertThat(watching.lines("bell", "baked")).isEqualTo(1);
       byte[] map = Files.readAllBytes(out.resolve("bell/bell_1001_id.png"));
       Files.writeString(in.resolve("bell.glb"), "broken");
-      waitFor(() -> watching.lines("bell", "refused") == 1);
+      waitFor(() -> watching.lines("held back: bell", "") == 1);
+      assertThat(watching.lines("bell", "refused")).isEqualTo(1);
       assertThat(Files.readAllBytes(out.resolve("bell/bell_1001_id.png"))).isEqualTo(map);
       Files.delete(in.resolve("bell.glb"));
       waitFor(() -> watching.said().contains("bell.glb is gone; its maps stay"));
@@ -368,6 +370,8 @@ class WatchCommandTest {
       assertThat(Files.readAllBytes(out.resolve("bell/bell_1001_id.png"))).isNotEqualTo(map);
       Files.writeString(recipe, recipe(3));
       waitFor(() -> watching.lines("bell", "baked") == 3);
+      waitFor(() -> watching.said().stripTrailing().lines().reduce((a, b) -> b).orElse("").startsWith("true since"));
+      assertThat(watching.lines("held back", "")).isEqualTo(1);
     }
     assertThat(folders()).containsExactly("bell");
   }

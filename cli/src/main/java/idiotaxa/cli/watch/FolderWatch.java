@@ -11,6 +11,9 @@ import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.PathMatcher;
+import java.time.LocalTime;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -20,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -49,6 +53,9 @@ public final class FolderWatch {
 
   private Map<String, Optional<Stamp>> elsewhereThen = Map.of();
   private final Set<String> missing = new HashSet<>();
+
+  /** Models whose maps are those of before, because they were refused as they are now. */
+  private final Set<String> heldBack = new TreeSet<>();
 
   /**
    * @param targetGlob and {@code sourceGlob}: patterns of file names, null to tell by words for high poly
@@ -177,14 +184,22 @@ public final class FolderWatch {
   /**
    * Bakes whenever files have been written, until the thread is interrupted.
    *
-   * @param out a line for every model, null for none
+   * @param out a line for every model, and one whenever all maps are those of the files that lie there; null for none
    */
   public void follow(PrintWriter out) throws IOException {
     err.println("watching " + folder + "; end with Ctrl C");
+    boolean isToldHowItStands = false;
     do {
       WatchedFolder.Look look = files.look();
       sayWhatIsGone(look);
-      for (WatchedModel model : due(look)) {
+      List<WatchedModel> due = due(look);
+      if (!due.isEmpty() || look.isBeingWritten()) {
+        isToldHowItStands = false;
+      } else if (!isToldHowItStands && !done.isEmpty() && out != null) {
+        isToldHowItStands = true;
+        out.println(howItStands());
+      }
+      for (WatchedModel model : due) {
         ModelOutcome outcome = bake(model);
         if (Thread.currentThread().isInterrupted()) {
           return;
@@ -193,11 +208,22 @@ public final class FolderWatch {
           // What it has opened is known now.
           done.put(outcome.name(), watched(model.name(), model.pair(), look).inputs());
         }
+        heldBack.remove(outcome.name());
+        if (outcome.state() == State.REFUSED) {
+          heldBack.add(outcome.name());
+        }
         if (out != null && outcome.state() != State.UNCHANGED) {
           out.println(outcome.line());
         }
       }
     } while (sleep());
+  }
+
+  private String howItStands() {
+    LocalTime now = LocalTime.now().truncatedTo(ChronoUnit.SECONDS);
+    return heldBack.isEmpty()
+        ? "true since " + now.format(DateTimeFormatter.ISO_LOCAL_TIME)
+        : "held back: " + String.join(", ", heldBack);
   }
 
   /** Models whose files have all been written and are not what they were when the model was done last. */
@@ -207,6 +233,7 @@ public final class FolderWatch {
     List<WatchedModel> due = new ArrayList<>();
     List<ModelPair> all = pairs(present).pairs();
     List<String> names = names(all);
+    heldBack.retainAll(names);
     Map<String, Optional<Stamp>> elsewhereNow = elsewhere(names);
     if (!elsewhereNow.equals(elsewhereThen)) {
       elsewhereThen = elsewhereNow;

@@ -18,7 +18,13 @@ const CHUNKS = [
 
 export default defineConfig({
   plugins: [vue()],
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  // The guide shows the pictures of the docs, which are taken from the running application.
+  resolve: {
+    alias: {
+      '@pictures': fileURLToPath(new URL('../docs/screenshots', import.meta.url)),
+      '@': fileURLToPath(new URL('./src', import.meta.url))
+    }
+  },
   build: {
     chunkSizeWarningLimit: 1200,
     rolldownOptions: {

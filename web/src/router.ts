@@ -19,6 +19,7 @@ export const router = createRouter({
         { path: 'hand-off', name: 'hand-off', component: () => import('@/views/hand-off/hand-off-view.vue') }
       ]
     },
+    { path: '/guide', name: 'guide', component: () => import('@/guide/guide-view.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('@/views/sign-in/sign-in-view.vue') },
     { path: '/people', name: 'people', component: () => import('@/views/people/people-view.vue') },
     { path: '/queue', name: 'queue', component: () => import('@/views/queue/queue-view.vue') },

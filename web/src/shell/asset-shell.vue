@@ -51,6 +51,7 @@
       This asset lies in the trash: it can be looked at, and changed once it is taken back.
       <router-link :to="{ name: 'trash' }">To the trash</router-link>
     </calm-line>
+    <guide-line v-if="store.asset" />
     <main v-if="store.asset" class="view">
       <router-view />
       <reference-board ref="references" />
@@ -66,6 +67,7 @@
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import ReferenceBoard from '@/components/reference-board.vue'
+import GuideLine from '@/guide/guide-line.vue'
 import { keptWords } from '@/model/kept-words'
 import { count } from '@/model/words'
 import { STATIONS } from '@/model/stations'

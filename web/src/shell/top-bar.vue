@@ -12,6 +12,7 @@
     >
       {{ theme === 'day' ? 'Night' : 'Day' }}
     </button>
+    <router-link class="guide" to="/guide" title="What people come for, step by step (?)">Guide</router-link>
     <queue-line />
     <slot />
   </header>
@@ -42,6 +43,12 @@ import QueueLine from '@/shell/queue-line.vue'
   .bar {
     flex-wrap: wrap;
   }
+}
+
+.guide {
+  align-self: center;
+  font-size: var(--text-small);
+  color: var(--accent);
 }
 
 .brand {

@@ -6,6 +6,7 @@
     <div class="verbs">
       <el-checkbox v-model="keys.hasLetters">letters by themselves are commands</el-checkbox>
       <el-button size="small" :disabled="!isOwn" @click="keys.reset()">All as at first</el-button>
+      <router-link class="small" to="/guide">Guide: what people come for, step by step</router-link>
       <span class="small" role="status">{{ said }}</span>
     </div>
     <div class="sheet">

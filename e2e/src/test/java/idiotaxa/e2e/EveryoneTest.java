@@ -100,6 +100,7 @@ class EveryoneTest extends OnTheDemo {
             "queue",
             "space",
             "palettes/1",
+            "guide",
             "assets/" + revised + "/bring-in",
             "assets/" + idOf("Storm lantern") + "/sort",
             "assets/" + revised + "/review",

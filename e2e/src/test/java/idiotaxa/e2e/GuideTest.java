@@ -30,7 +30,7 @@ class GuideTest extends OnTheDemo {
 
   private final ApiClient api = new ApiClient(application);
   private final List<Long> assets = new ArrayList<>();
-  private final StagePage artist = new StagePage(browser.open("about:blank"));
+  private final StagePage artist = new StagePage(browser.openCoarse("about:blank"));
   private final Page page = artist.page();
 
   @AfterEach
@@ -94,6 +94,22 @@ class GuideTest extends OnTheDemo {
     keep();
     revision();
     strokes();
+    page.close();
+  }
+
+  @Test
+  void stationsSayWhatTheyAreForUntilThatIsPutAway() {
+    long empty = asset("Guided later");
+    page.navigate(application.url() + "/assets/" + empty + "/bring-in");
+    page.evaluate("localStorage['idiotaxa.sentences-put-away'] = 'false'");
+    page.reload();
+    assertThat(page.getByText("Here the model that gets the maps comes in")).isVisible();
+    artist.goTo("Hand off");
+    assertThat(page.getByText("Here maps, masks and meshes are written")).isVisible();
+    page.getByText("Put these away").click();
+    page.reload();
+    artist.goTo("Sort");
+    assertThat(page.getByText("Here every part of the model")).hasCount(0);
     page.close();
   }
 
@@ -247,7 +263,7 @@ class GuideTest extends OnTheDemo {
         Map.of(
             "Tick Keep the folder up to date.",
             () -> {
-              page.getByText("Keep the folder up to date").click();
+              page.locator(".el-checkbox", new Page.LocatorOptions().setHasText("Keep the folder up to date")).click();
               assertThat(kept).containsText("true since", PATIENTLY);
             },
             "Sort: what is claimed is baked and written by itself.",
@@ -261,7 +277,7 @@ class GuideTest extends OnTheDemo {
             "Read in the line above since when the folder is true.",
             () -> assertThat(kept).containsText("true since", PATIENTLY)));
     artist.goTo("Hand off");
-    page.getByText("Keep the folder up to date").click();
+    page.locator(".el-checkbox", new Page.LocatorOptions().setHasText("Keep the folder up to date")).click();
     assertThat(kept).hasCount(0);
   }
 

@@ -64,7 +64,7 @@ class ScreensTest extends OnTheDemo {
   void nothingIsCutAtAnySize() {
     long buoy = asset("buoy");
     String target = "/assets/" + buoy;
-    List<String> paths = new ArrayList<>(List.of("/", "/many", "/trash", "/space", "/queue"));
+    List<String> paths = new ArrayList<>(List.of("/", "/many", "/trash", "/space", "/queue", "/guide"));
     for (String station : List.of("bring-in", "sort", "bake", "masks", "hand-off", "recipe", "review")) {
       paths.add(target + "/" + station);
     }

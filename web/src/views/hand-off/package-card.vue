@@ -2,7 +2,7 @@
   <article class="package panel">
     <header>
       <h3 class="mono">{{ handoff.fileName }}</h3>
-      <span class="soft small">{{ moment(handoff.createdAt) }}</span>
+      <span class="soft small" :title="handoff.isByItself ? 'Nobody asked for it but the folder that is kept up to date' : undefined">{{ handoff.isByItself ? 'by itself, ' : '' }}{{ moment(handoff.createdAt) }}</span>
     </header>
     <job-line v-if="isUnderWay" :share="handoff.share" :doing="handoff.doing">
       <button v-work class="word-button" type="button" @click="orSay(() => api.stopPacking(handoff.id))">Stop</button>

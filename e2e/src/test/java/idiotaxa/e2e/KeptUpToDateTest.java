@@ -104,6 +104,8 @@ class KeptUpToDateTest extends OnTheDemo {
     assertThat(maps(folder)).isEqualTo(before);
 
     artist.goTo("Hand off");
+    assertThat(page.getByLabel("Packages").locator("article")).hasCount(1);
+    assertThat(page.getByLabel("Packages").locator("article")).containsText("by itself");
     page.getByText("Keep the folder up to date").click();
     assertThat(state).hasCount(0);
     page.close();

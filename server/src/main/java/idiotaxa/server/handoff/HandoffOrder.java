@@ -40,6 +40,15 @@ record HandoffOrder(String asset, String revision, Palette palette, Template tem
         root.get("revision").asString(),
         PaletteFile.read(root.get("palette").toString()),
         TemplateJson.parse(root.get("template").toString()),
-        root.path("isByItself").asBoolean(false));
+        isByItself(root));
+  }
+
+  /** The same as of the whole, for a package of any time. */
+  static boolean isByItself(String json) {
+    return isByItself(JSON.readTree(json));
+  }
+
+  private static boolean isByItself(JsonNode root) {
+    return root.path("isByItself").asBoolean(false);
   }
 }

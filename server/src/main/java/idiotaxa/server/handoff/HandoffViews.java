@@ -26,6 +26,7 @@ public class HandoffViews {
    * @param template name of it, null of packages from before templates
    * @param changes since the package before, in words
    * @param deliveredTo name in the hand-off folder, null when it was not put there
+   * @param isByItself whether nobody asked for it but the folder that is kept up to date
    */
   public record HandoffView(
       long id,
@@ -42,6 +43,7 @@ public class HandoffViews {
       String template,
       String changes,
       String deliveredTo,
+      boolean isByItself,
       LocalDateTime createdAt) {}
 
   /** Newest first. */
@@ -95,6 +97,7 @@ public class HandoffViews {
         h.template(),
         h.changes(),
         h.deliveredTo(),
+        HandoffOrder.isByItself(h.order()),
         h.createdAt());
   }
 }

@@ -80,6 +80,7 @@ class HandoffTest {
     byte[] zip = api.bytes("/api/handoffs/" + handoff + "/package");
     assertThat(entry(handoff).get("bytes").asLong()).isEqualTo(zip.length);
     assertThat(entry(handoff).get("sha256").asString()).isEqualTo(sha256(zip));
+    assertThat(entry(handoff).get("isByItself").asBoolean()).isFalse();
     assertThat(entry(handoff).get("template").asString()).isEqualTo("house");
     assertThat(files(handoff).keySet()).containsExactlyElementsOf(planned);
     JsonNode receipt = api.post("/api/handoffs/" + handoff + "/send", "");

@@ -163,6 +163,7 @@ class KeptTest {
     assertThat(color(8)).isNotEqualTo(color(24));
     assertThat(api.json(sign.assetPath()).get("handoffs")).hasSize(1);
     assertThat(api.json("/api/handoffs/" + last.get("handoffId").asLong()).get("changes").asString()).contains("changed");
+    assertThat(api.json("/api/handoffs/" + last.get("handoffId").asLong()).get("isByItself").asBoolean()).isTrue();
   }
 
   @Test

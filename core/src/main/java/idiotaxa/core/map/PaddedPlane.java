@@ -1,5 +1,7 @@
 package idiotaxa.core.map;
 
+import java.util.List;
+
 /** One value 0 … 65535 a texel of a sheet, as images need it: padded like the maps, 8 or 16 bits. */
 public final class PaddedPlane {
   private static final int HALF_STEP = 128;
@@ -17,10 +19,20 @@ public final class PaddedPlane {
    * @param radius px, 0 for none, or {@link NearestCovered#EVERYWHERE}
    */
   public static PaddedPlane of(SheetMaps maps, char[] values, int radius, int threads) {
-    if (radius == 0) {
-      return new PaddedPlane(values);
+    return allOf(maps, List.of(values), radius, threads).get(0);
+  }
+
+  /**
+   * The same for several planes of one sheet: where padding comes from is searched for once.
+   *
+   * @param planes each with a value a texel
+   * @return in their order
+   */
+  public static List<PaddedPlane> allOf(SheetMaps maps, List<char[]> planes, int radius, int threads) {
+    if (radius == 0 || planes.isEmpty()) {
+      return planes.stream().map(PaddedPlane::new).toList();
     }
-    char[] padded = values.clone();
+    List<char[]> padded = planes.stream().map(char[]::clone).toList();
     Gaps gaps = Gaps.of(maps.groups(), maps.width(), maps.runs());
     NearestCovered.search(
         maps.groups(),
@@ -32,13 +44,17 @@ public final class PaddedPlane {
         (y, nearest) -> {
           int base = y * maps.width();
           char[] gapsOfRow = gaps.of(y);
-          for (int g = 0; g < gapsOfRow.length; g += 2) {
-            for (int x = gapsOfRow[g]; x < gapsOfRow[g + 1]; x++) {
-              padded[base + x] = nearest[x] == NearestCovered.NONE ? 0 : values[nearest[x]];
+          for (int p = 0; p < padded.size(); p++) {
+            char[] values = planes.get(p);
+            char[] out = padded.get(p);
+            for (int g = 0; g < gapsOfRow.length; g += 2) {
+              for (int x = gapsOfRow[g]; x < gapsOfRow[g + 1]; x++) {
+                out[base + x] = nearest[x] == NearestCovered.NONE ? 0 : values[nearest[x]];
+              }
             }
           }
         });
-    return new PaddedPlane(padded);
+    return padded.stream().map(PaddedPlane::new).toList();
   }
 
   /**

@@ -3,10 +3,15 @@ package idiotaxa.core.mask;
 import idiotaxa.core.image.PixelImage;
 import idiotaxa.core.map.PaddedPlane;
 import idiotaxa.core.map.SheetMaps;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
 import java.util.function.Function;
 
 /** Images of masks and packs of a sheet, padded or not. */
 public final class MaskImages {
+  private static final int CHANNELS = 4;
+
   private final MaskMaker maker;
   private final GreyImages images;
   private final int radius;
@@ -54,11 +59,7 @@ public final class MaskImages {
    * @param planes of the masks that the pack uses, by the names under which it does
    */
   public PixelImage pack(PackSpec spec, MaskSheet sheet, Function<String, char[]> planes) {
-    PaddedPlane[] wells = new PaddedPlane[4];
-    PackSpec.Well[] asked = spec.wells();
-    for (int c = 0; c < wells.length; c++) {
-      wells[c] = asked[c] == null ? null : well(asked[c], sheet, planes);
-    }
+    PaddedPlane[] wells = wells(spec.wells(), sheet, planes);
     int width = sheet.maps().width();
     return new PixelImage(
         width,
@@ -77,16 +78,23 @@ public final class MaskImages {
             });
   }
 
-  private PaddedPlane well(
-      PackSpec.Well well, MaskSheet sheet, Function<String, char[]> planes) {
-    if (well.image() != null) {
-      // The artist's own picture covers the whole sheet and is taken as it is.
-      return PaddedPlane.whole(images.of(well.image(), sheet).values());
+  private PaddedPlane[] wells(PackSpec.Well[] asked, MaskSheet sheet, Function<String, char[]> planes) {
+    PaddedPlane[] wells = new PaddedPlane[CHANNELS];
+    List<char[]> drawn = new ArrayList<>();
+    for (int c = 0; c < CHANNELS; c++) {
+      if (asked[c] != null && asked[c].image() != null) {
+        // The artist's own picture covers the whole sheet and is taken as it is.
+        wells[c] = PaddedPlane.whole(images.of(asked[c].image(), sheet).values());
+      } else if (asked[c] != null) {
+        drawn.add(asked[c].mask() != null ? planes.apply(asked[c].mask()) : maker.plain(asked[c].asPart(), sheet));
+      }
     }
-    char[] plane =
-        well.mask() != null
-            ? planes.apply(well.mask())
-            : maker.plain(well.asPart(), sheet);
-    return PaddedPlane.of(sheet.maps(), plane, radius, threads);
+    Iterator<PaddedPlane> padded = PaddedPlane.allOf(sheet.maps(), drawn, radius, threads).iterator();
+    for (int c = 0; c < CHANNELS; c++) {
+      if (asked[c] != null && wells[c] == null) {
+        wells[c] = padded.next();
+      }
+    }
+    return wells;
   }
 }

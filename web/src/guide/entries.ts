@@ -105,7 +105,7 @@ export const GUIDE: GuideEntry[] = [
     id: 'kept',
     title: 'Keep a folder up to date while sorting',
     station: 'hand-off',
-    words: 'live link watch automatic reload sync folder always true',
+    words: 'live watch automatic reload sync folder always true',
     picture: tryOn,
     steps: [
       'Tick Keep the folder up to date.',

@@ -258,7 +258,7 @@ class GuideTest extends OnTheDemo {
   private void keep() {
     Locator kept = page.locator("a.kept");
     follow(
-        "live link",
+        "sync",
         "Keep a folder up to date while sorting",
         Map.of(
             "Tick Keep the folder up to date.",
